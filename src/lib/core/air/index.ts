@@ -1,0 +1,1 @@
+export { OPEN_SHARE, widestGap, zonesIn } from './slats';

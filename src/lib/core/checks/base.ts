@@ -1,0 +1,134 @@
+import { OPEN_SHARE, widestGap, zonesIn } from '../air';
+import { bounds } from '../geometry/polygon';
+import { vec3 } from '../geometry/vector';
+import type { PlacedPiece } from '../modes';
+import type { Check, Result } from './finding';
+
+/** Where a sleep or sit surface of a piece lies in its present state. */
+const surfaceOf = (piece: PlacedPiece) => piece.assembly.surfaces.find((s) => s.states.includes(piece.state.id));
+
+const centreOf = (piece: PlacedPiece) => {
+	const surface = surfaceOf(piece);
+	const { x, y } = surface ? bounds(surface.outline) : piece.parts[0].box;
+	return vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, piece.assembly.deck);
+};
+
+export const slatGaps: Check = {
+	rule: 'slat-gap',
+	run: ({ scene }) =>
+		scene.pieces.flatMap((piece): Result[] => {
+			const zones = zonesIn(piece.assembly.slats, piece.state.id);
+			if (zones.length === 0) return [];
+			const widest = zones.reduce((a, b) => (b.gap > a.gap ? b : a));
+			const limit = widestGap(surfaceOf(piece)?.pad ?? 0);
+			return [
+				{
+					rule: 'slat-gap',
+					key: `${piece.id}+${piece.state.id}`,
+					title: `${piece.name}: gaps between slats as a ${piece.state.name.toLowerCase()}`,
+					subjects: [piece.id],
+					margin: limit - widest.gap,
+					comfort: 0,
+					unit: 'mm',
+					limit,
+					actual: widest.gap,
+					why: `The widest gap is ${Math.round(widest.gap)} mm, ${widest.zone}; a pad ${Math.round(limit)} mm thick should span no more than its own thickness.`,
+					at: centreOf(piece)
+				}
+			];
+		})
+};
+
+export const slatAir: Check = {
+	rule: 'slat-air',
+	run: ({ scene }) =>
+		scene.pieces.flatMap((piece): Result[] => {
+			const zones = zonesIn(piece.assembly.slats, piece.state.id);
+			if (zones.length === 0) return [];
+			const closest = zones.reduce((a, b) => (b.open < a.open ? b : a));
+			return [
+				{
+					rule: 'slat-air',
+					key: `${piece.id}+${piece.state.id}`,
+					title: `${piece.name}: air under the pad as a ${piece.state.name.toLowerCase()}`,
+					subjects: [piece.id],
+					margin: closest.open - OPEN_SHARE.least,
+					comfort: OPEN_SHARE.comfort,
+					unit: 'share',
+					limit: OPEN_SHARE.least,
+					actual: closest.open,
+					why: `${Math.round(closest.open * 100)} % of the base is open ${closest.zone}; closed slats keep moisture in the foam.`,
+					at: centreOf(piece)
+				}
+			];
+		})
+};
+
+/** Past the edge of its base a pad may stand out this far, and this much of the base may stay bare, mm; our own figures. */
+const OVERHANG = 20;
+const BARE = 60;
+
+export const padCover: Check = {
+	rule: 'pad-cover',
+	run: ({ scene }) =>
+		scene.pieces.flatMap((piece): Result[] => {
+			const pads = piece.pads.filter((p) => p.role === 'mattress');
+			const deck = piece.parts.filter((p) => p.footprint && Math.abs(p.box.z[1] - piece.assembly.deck) < 0.5);
+			if (pads.length === 0 || deck.length === 0) return [];
+			const range = (of: { box: PlacedPiece['parts'][number]['box'] }[], axis: 'x' | 'y'): [number, number] => [
+				Math.min(...of.map((o) => o.box[axis][0])),
+				Math.max(...of.map((o) => o.box[axis][1]))
+			];
+			const sides = (['x', 'y'] as const).flatMap((axis) => {
+				const [pad, base] = [range(pads, axis), range(deck, axis)];
+				// Positive: the pad stands out past the base.
+				return [
+					{ axis, end: 0, out: base[0] - pad[0] },
+					{ axis, end: 1, out: pad[1] - base[1] }
+				];
+			});
+			const worst = sides.reduce((a, b) => (Math.min(OVERHANG - b.out, BARE + b.out) < Math.min(OVERHANG - a.out, BARE + a.out) ? b : a));
+			const out = worst.out > 0;
+			const where = { x: ['at the rear end', 'at the front end'], y: ['on the right', 'on the left'] }[worst.axis][worst.end];
+			return [
+				{
+					rule: 'pad-cover',
+					key: `${piece.id}+${piece.state.id}`,
+					title: `${piece.name}: mattress on its base`,
+					subjects: [piece.id],
+					margin: Math.min(OVERHANG - worst.out, BARE + worst.out),
+					comfort: 0,
+					unit: 'mm',
+					limit: out ? OVERHANG : BARE,
+					actual: Math.abs(worst.out),
+					why: out
+						? `The mattress stands ${Math.round(worst.out)} mm past its base ${where}.`
+						: `${Math.round(-worst.out)} mm of the base stay bare ${where}; a mattress slides into such gaps.`,
+					at: centreOf(piece)
+				}
+			];
+		})
+};
+
+/** Distances inside a piece that its own kind watches, such as the hold of a stop. */
+export const innerMargins: Check = {
+	rule: 'inner-margin',
+	run: ({ scene }) =>
+		scene.pieces.flatMap((piece) =>
+			piece.assembly.innerMargins
+				.filter((inner) => inner.states.includes(piece.state.id))
+				.map((inner): Result => ({
+					rule: 'inner-margin',
+					key: `${piece.id}+${inner.id}`,
+					title: `${piece.name}: ${inner.title.toLowerCase()}`,
+					subjects: [piece.id],
+					margin: inner.margin,
+					comfort: inner.comfort,
+					unit: 'mm',
+					limit: 0,
+					actual: inner.margin,
+					why: inner.why,
+					at: inner.at
+				}))
+		)
+};

@@ -1,0 +1,76 @@
+import type { Vec3 } from '../geometry/vector';
+import type { Scene } from '../modes';
+import type { Edit } from '../plan/edit';
+import type { Plan } from '../plan/plan';
+
+/** How a check came out. */
+export const STATUSES = ['clash', 'unmeasured', 'tight', 'clear'] as const;
+export type Status = (typeof STATUSES)[number];
+
+/** What a check says of one subject in one mode, before tolerances. */
+export interface Result {
+	rule: string;
+	/** Tells results of one rule apart: the ids of what is checked. */
+	key: string;
+	title: string;
+	/** Ids of the pieces, people, seats and gear concerned. */
+	subjects: string[];
+	/** Signed room in the rule's unit; negative is a clash. */
+	margin: number;
+	/** Margins from 0 up to here are tight. */
+	comfort: number;
+	unit: 'mm' | 'share';
+	/** What was asked for and what there is. */
+	limit: number;
+	actual: number;
+	/** The reason in one sentence. */
+	why: string;
+	at: Vec3;
+	/** The dimension that decides, for the drawing. */
+	line?: [Vec3, Vec3];
+}
+
+/** A change of the plan that settles a finding, with what it costs elsewhere. */
+export interface Fix {
+	label: string;
+	cost: string;
+	edits: Edit[];
+	/** The margin of the finding once it is applied. */
+	margin: number;
+	/** How many new clashes it brings elsewhere. */
+	newClashes: number;
+}
+
+/** How much one measurement moves a margin when it is off by its tolerance. */
+export interface Sensitivity {
+	path: string[];
+	label: string;
+	guessed: boolean;
+	/** mm (or share) of margin. */
+	effect: number;
+}
+
+/** A result with its status, its tolerance and its fixes, merged over the modes in which it is the same. */
+export interface Finding extends Result {
+	id: string;
+	modes: string[];
+	status: Status;
+	/** Root of the sum of squares of the sensitivities; null while not worked out. */
+	tolerance: number | null;
+	/** What moves the margin most, largest first. */
+	sensitivities: Sensitivity[];
+	/** Null while not worked out. */
+	fixes: Fix[] | null;
+}
+
+/** What a check looks at. */
+export interface CheckContext {
+	plan: Plan;
+	scene: Scene;
+}
+
+/** A rule: reads one scene, returns a result for every subject it applies to. */
+export interface Check {
+	rule: string;
+	run(context: CheckContext): Result[];
+}

@@ -1,0 +1,5 @@
+export { STATUSES, type Check, type CheckContext, type Finding, type Fix, type Result, type Sensitivity, type Status } from './finding';
+export { fixesFor } from './fixes';
+export { CHECKS } from './registry';
+export { byWorst, findingsOf, resultId, resultsIn, statusOf, toleranceKey, type Tolerances } from './run';
+export { allTolerances, tolerancesOf } from './tolerance';

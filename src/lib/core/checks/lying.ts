@@ -1,0 +1,125 @@
+import { vec3 } from '../geometry/vector';
+import { headroom, placeSleepers, proppedHeight, RELAXED, ROOM, compressed, type Sleeper } from '../people';
+import type { Check, CheckContext, Result } from './finding';
+
+/** A check of every sleeper of a scene. */
+const sleeperCheck = (rule: string, judge: (sleeper: Sleeper, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>): Check => ({
+	rule,
+	run: (context) =>
+		placeSleepers(context.plan.crew, context.scene).map((sleeper) => ({
+			rule,
+			key: `${sleeper.piece}+${sleeper.id}`,
+			subjects: [sleeper.piece, sleeper.id],
+			unit: 'mm',
+			...judge(sleeper, context)
+		}))
+});
+
+/** A point on the axis of a sleeper, `share` of the way from crown to feet. */
+const along = ({ lying, narrower, body, z }: Sleeper, share: number) => {
+	const at = lying.length > 0 ? lying : (narrower ?? lying);
+	const reach = at.length > 0 ? Math.min(1, body.stature / at.length) * share : 0;
+	return vec3(at.crown.x + (at.feet.x - at.crown.x) * reach, at.crown.y + (at.feet.y - at.crown.y) * reach, z);
+};
+
+const words = (sleeper: Sleeper) => {
+	const off = Math.abs((((sleeper.lying.angle * 180) / Math.PI + 90) % 180) - 90);
+	return off < 1 ? 'lying along' : off > 89 ? 'lying across' : `lying ${Math.round(off)} degrees askew`;
+};
+
+export const lyingLength = sleeperCheck('lying-length', (sleeper) => {
+	const { body, lying, narrower, person } = sleeper;
+	const best = narrower && narrower.length >= lying.length ? narrower : lying;
+	const limit = body.stature + ROOM.lengthLeast;
+	return {
+		title: `${person.name}: length to lie`,
+		margin: best.length - limit,
+		comfort: ROOM.lengthComfort - ROOM.lengthLeast,
+		limit,
+		actual: best.length,
+		why: `${person.name} needs ${Math.round(limit)} mm at the least, ${words(sleeper)}; the free length at body height is ${Math.floor(best.length)} mm.`,
+		at: vec3(best.feet.x, best.feet.y, sleeper.z),
+		line: [vec3(best.crown.x, best.crown.y, sleeper.z), vec3(best.feet.x, best.feet.y, sleeper.z)]
+	};
+});
+
+export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
+	const { body, lying, narrower, person } = sleeper;
+	const best = narrower && narrower.length > lying.length ? narrower : lying;
+	const limit = body.breadth + ROOM.breadthLeast;
+	const shoulder = along(sleeper, 0.2);
+	const half = best.breadth / 2;
+	const [c, s] = [Math.cos(best.angle + Math.PI / 2), Math.sin(best.angle + Math.PI / 2)];
+	return {
+		title: `${person.name}: breadth at the shoulders`,
+		margin: best.breadth - limit,
+		comfort: ROOM.breadthComfort - ROOM.breadthLeast,
+		limit,
+		actual: best.breadth,
+		why: `${Math.floor(best.breadth)} mm are free where the shoulders lie, tested there because the walls lean; ${person.name} needs ${Math.round(limit)} mm at the least.`,
+		at: shoulder,
+		line: [vec3(shoulder.x - c * half, shoulder.y - s * half, sleeper.z), vec3(shoulder.x + c * half, shoulder.y + s * half, sleeper.z)]
+	};
+});
+
+export const turningOver = sleeperCheck('turning-over', (sleeper, { scene }) => {
+	const { body, person, z } = sleeper;
+	const at = along(sleeper, 0.25);
+	const free = headroom(scene.interior, at.x, at.y, body.chestDepth) - z;
+	const limit = body.breadth + ROOM.overShoulder;
+	return {
+		title: `${person.name}: turning over`,
+		margin: free - limit,
+		comfort: 30,
+		limit,
+		actual: free,
+		why: `Turning over, the upper shoulder rises ${Math.round(body.breadth)} mm above the compressed mattress.`,
+		at: vec3(at.x, at.y, z + limit),
+		line: [at, vec3(at.x, at.y, z + free)]
+	};
+});
+
+/** The best place to raise one's head: where on the stretch of the axis between two shares the roof is highest. */
+function best(sleeper: Sleeper, context: CheckContext, from: number, to: number) {
+	let found = { at: along(sleeper, from), free: 0 };
+	for (let share = from; share <= to + 1e-9; share += 0.05) {
+		const at = along(sleeper, share);
+		const free = headroom(context.scene.interior, at.x, at.y, sleeper.body.headBreadth / 2);
+		if (free > found.free) found = { at, free };
+	}
+	return found;
+}
+
+export const sittingUp = sleeperCheck('sitting-up', (sleeper, context) => {
+	const { body, person, surface } = sleeper;
+	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
+	const { at, free } = best(sleeper, context, 0.1, 0.6);
+	const limit = RELAXED * body.sitting + ROOM.overHair;
+	return {
+		title: `${person.name}: sitting up in bed`,
+		margin: free - seat - limit,
+		comfort: (1 - RELAXED) * body.sitting,
+		limit,
+		actual: free - seat,
+		why: `Sitting relaxed ${person.name} needs ${Math.round(limit)} mm over the compressed mattress, upright ${Math.round(limit + (1 - RELAXED) * body.sitting)} mm.`,
+		at: vec3(at.x, at.y, seat + limit),
+		line: [vec3(at.x, at.y, seat), vec3(at.x, at.y, free)]
+	};
+});
+
+export const propped = sleeperCheck('propped', (sleeper, context) => {
+	const { body, person, z } = sleeper;
+	const height = proppedHeight(body);
+	const { at, free } = best(sleeper, context, 0.05, 0.25);
+	const limit = height.least + ROOM.overHair;
+	return {
+		title: `${person.name}: propped on an elbow`,
+		margin: free - z - limit,
+		comfort: height.comfort - height.least,
+		limit,
+		actual: free - z,
+		why: `Propped on an elbow the head is about ${Math.round(height.least)} mm above the compressed mattress.`,
+		at: vec3(at.x, at.y, z + limit),
+		line: [at, vec3(at.x, at.y, free)]
+	};
+});

@@ -1,0 +1,75 @@
+import { remember, sceneOf } from '../derive';
+import type { Scene } from '../modes';
+import type { Plan } from '../plan/plan';
+import type { Finding, Result, Sensitivity, Status } from './finding';
+import { CHECKS } from './registry';
+
+const runChecks = remember((vehicle: Plan['vehicle'], crew: Plan['crew'], gear: Plan['gear'], scene: Scene): Result[] => {
+	// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
+	const plan = { vehicle, crew, gear } as Plan;
+	return CHECKS.flatMap((check) => check.run({ plan, scene }));
+});
+
+/** Every result of every check in one mode, remembered. */
+export const resultsIn = (plan: Plan, modeId: string): Result[] =>
+	runChecks(plan.vehicle, plan.crew, plan.gear, sceneOf(plan, modeId));
+
+/** The results of one rule in one mode: what the search for fixes asks again and again. */
+export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>
+	CHECKS.filter((check) => covers(check.rule, rule)).flatMap((check) => check.run({ plan, scene: sceneOf(plan, modeId) }));
+
+// One check tells two rules: seats, and the driving position of front seats.
+const covers = (check: string, rule: string) => check === rule || (check === 'fit-seats' && rule === 'driving-position');
+
+/** Rule and key of a result, one for each thing checked: what its tolerance is kept under, and the same in every mode. */
+export const resultId = (result: Pick<Result, 'rule' | 'key'>): string => `${result.rule}:${result.key}`;
+
+/** What is known of a margin's tolerance, by mode and result. */
+export type Tolerances = Record<string, { tolerance: number; sensitivities: Sensitivity[] }>;
+export const toleranceKey = (modeId: string, result: Pick<Result, 'rule' | 'key'>): string => `${modeId}/${resultId(result)}`;
+
+/**
+ * The status of a margin. Where the margin is smaller than its tolerance and a guess is what moves it most, nobody can
+ * say: it is unmeasured. A margin below its tolerance or its comfort is tight.
+ */
+export function statusOf(margin: number, comfort: number, tolerance: number, guessed: boolean): Status {
+	if (guessed && Math.abs(margin) < tolerance) return 'unmeasured';
+	if (margin < 0) return 'clash';
+	return margin < Math.max(comfort, tolerance) ? 'tight' : 'clear';
+}
+
+const SEVERITY: Record<Status, number> = { clash: 0, unmeasured: 1, tight: 2, clear: 3 };
+
+/** Orders findings: worst status first, then least margin for what it is measured in. */
+export const byWorst = (a: Finding, b: Finding): number =>
+	SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
+
+// A tenth of open share weighs like ten millimetres.
+const scaled = (finding: Finding) => (finding.margin - finding.comfort) * (finding.unit === 'share' ? 100 : 1);
+
+/**
+ * The findings of a plan over all its modes, worst first. Results that come out with the same status and margin in
+ * several modes are one finding.
+ */
+export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
+	const merged = new Map<string, Finding>();
+	for (const modeId of Object.keys(plan.modes))
+		for (const result of resultsIn(plan, modeId)) {
+			const known = tolerances[toleranceKey(modeId, result)];
+			const status = statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.sensitivities[0]?.guessed ?? false);
+			const id = `${resultId(result)}:${status}:${result.margin.toFixed(1)}`;
+			const same = merged.get(id);
+			if (same) same.modes.push(modeId);
+			else
+				merged.set(id, {
+					...result,
+					id,
+					modes: [modeId],
+					status,
+					tolerance: known?.tolerance ?? null,
+					sensitivities: known?.sensitivities ?? [],
+					fixes: null
+				});
+		}
+	return [...merged.values()].sort(byWorst);
+}

@@ -1,0 +1,2 @@
+export { remember } from './remember';
+export { assemblyOf, fieldOf, interiorOf, sceneOf } from './scene';

@@ -1,0 +1,139 @@
+import { areaD, booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
+import type { Vec2 } from './vector';
+
+/** A simple closed outline: its corners in order, the last joined to the first. Counter-clockwise outlines have positive area. */
+export type Polygon = Vec2[];
+
+// Clipper works on integers: two decimals keep a hundredth of a millimetre.
+const DECIMALS = 2;
+
+const combine = (kind: ClipType, subject: Polygon[], clip: Polygon[]): Polygon[] =>
+	(booleanOpD(kind, subject as PathsD, clip as PathsD, FillRule.NonZero, DECIMALS) as Polygon[]).map((path) =>
+		path.map(({ x, y }) => ({ x, y }))
+	);
+
+/** The parts of `subject` that lie outside every one of `holes`. Holes that come out as inner rings are clockwise. */
+export const difference = (subject: Polygon, holes: Polygon[]): Polygon[] =>
+	holes.length === 0 ? [subject] : combine(ClipType.Difference, [subject], holes);
+
+/** The parts that `a` and `b` share. */
+export const intersection = (a: Polygon, b: Polygon): Polygon[] => combine(ClipType.Intersection, [a], [b]);
+
+/** The outlines round all of `polygons` together. */
+export const union = (polygons: Polygon[]): Polygon[] => combine(ClipType.Union, polygons, []);
+
+/** Area in mm², positive for counter-clockwise outlines. */
+export const area = (polygon: Polygon): number => areaD(polygon as PathsD[number]);
+
+/** The largest of several outlines by area, or undefined for none. */
+export function largest(polygons: Polygon[]): Polygon | undefined {
+	let best: Polygon | undefined;
+	for (const polygon of polygons) if (!best || area(polygon) > area(best)) best = polygon;
+	return best;
+}
+
+/** A rectangle with its sides along the axes, counter-clockwise. */
+export const rectangle = (x0: number, x1: number, y0: number, y1: number): Polygon => [
+	{ x: x0, y: y0 },
+	{ x: x1, y: y0 },
+	{ x: x1, y: y1 },
+	{ x: x0, y: y1 }
+];
+
+/** Lowest and highest x and y of an outline. */
+export function bounds(polygon: readonly Vec2[]): { x: [number, number]; y: [number, number] } {
+	let [x0, x1, y0, y1] = [Infinity, -Infinity, Infinity, -Infinity];
+	for (const { x, y } of polygon) {
+		x0 = Math.min(x0, x);
+		x1 = Math.max(x1, x);
+		y0 = Math.min(y0, y);
+		y1 = Math.max(y1, y);
+	}
+	return { x: [x0, x1], y: [y0, y1] };
+}
+
+/** Whether a point lies inside an outline (even-odd rule; points on the edge may fall either way). */
+export function contains(polygon: Polygon, point: Vec2): boolean {
+	let inside = false;
+	for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+		const a = polygon[i];
+		const b = polygon[j];
+		if (a.y > point.y !== b.y > point.y && point.x < ((b.x - a.x) * (point.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+	}
+	return inside;
+}
+
+/** The outline turned by `angle` radians about the origin. */
+export function turned(polygon: Polygon, angle: number): Polygon {
+	const c = Math.cos(angle);
+	const s = Math.sin(angle);
+	return polygon.map(({ x, y }) => ({ x: x * c - y * s, y: x * s + y * c }));
+}
+
+/** The outline moved by (dx, dy). */
+export const moved = (polygon: Polygon, dx: number, dy: number): Polygon => polygon.map(({ x, y }) => ({ x: x + dx, y: y + dy }));
+
+/** Centre of area of an outline that does not cross itself. */
+export function centroid(polygon: Polygon): Vec2 {
+	let [twice, cx, cy] = [0, 0, 0];
+	for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+		const cross = polygon[j].x * polygon[i].y - polygon[i].x * polygon[j].y;
+		twice += cross;
+		cx += (polygon[j].x + polygon[i].x) * cross;
+		cy += (polygon[j].y + polygon[i].y) * cross;
+	}
+	return { x: cx / (3 * twice), y: cy / (3 * twice) };
+}
+
+/** The stretch of y that an outline covers between two x, or null where it does not reach: its lowest and highest y there. */
+export function spanAcross(polygon: Polygon, x0: number, x1: number): [number, number] | null {
+	let [low, high] = [Infinity, -Infinity];
+	for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+		const [a, b] = polygon[i].x <= polygon[j].x ? [polygon[i], polygon[j]] : [polygon[j], polygon[i]];
+		if (b.x < x0 || a.x > x1) continue;
+		for (const x of [Math.max(a.x, x0), Math.min(b.x, x1)]) {
+			const y = b.x === a.x ? a.y : a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y);
+			low = Math.min(low, y, b.x === a.x ? b.y : y);
+			high = Math.max(high, y, b.x === a.x ? b.y : y);
+		}
+	}
+	return low <= high ? [low, high] : null;
+}
+
+const segmentDistance = (p: Vec2, a: Vec2, b: Vec2): number => {
+	const [dx, dy] = [b.x - a.x, b.y - a.y];
+	const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1)));
+	return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+};
+
+/** Least distance between the edges of two outlines that do not overlap. */
+export function distance(a: Polygon, b: Polygon): number {
+	let least = Infinity;
+	const oneWay = (from: Polygon, to: Polygon) => {
+		for (const p of from)
+			for (let i = 0, j = to.length - 1; i < to.length; j = i++) least = Math.min(least, segmentDistance(p, to[j], to[i]));
+	};
+	oneWay(a, b);
+	oneWay(b, a);
+	return least;
+}
+
+/**
+ * Signed distance between two convex outlines by the separating axis theorem: positive when apart (the gap along the
+ * best of their edge normals), negative when they overlap (the least shift that parts them).
+ */
+export function convexSeparation(a: Polygon, b: Polygon): number {
+	let best = -Infinity;
+	for (const outline of [a, b])
+		for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
+			const [nx, ny] = [outline[i].y - outline[j].y, outline[j].x - outline[i].x];
+			const size = Math.hypot(nx, ny);
+			if (size === 0) continue;
+			const along = (p: Vec2) => (p.x * nx + p.y * ny) / size;
+			let [a0, a1, b0, b1] = [Infinity, -Infinity, Infinity, -Infinity];
+			for (const p of a) [a0, a1] = [Math.min(a0, along(p)), Math.max(a1, along(p))];
+			for (const p of b) [b0, b1] = [Math.min(b0, along(p)), Math.max(b1, along(p))];
+			best = Math.max(best, a0 - b1, b0 - a1);
+		}
+	return best;
+}

@@ -1,0 +1,40 @@
+/** A point in the vehicle: x forward, y to the left, z up; millimetres. */
+export interface Vec3 {
+	x: number;
+	y: number;
+	z: number;
+}
+
+/** A point in some plane; millimetres. */
+export interface Vec2 {
+	x: number;
+	y: number;
+}
+
+export const vec3 = (x: number, y: number, z: number): Vec3 => ({ x, y, z });
+export const vec2 = (x: number, y: number): Vec2 => ({ x, y });
+
+/** An axis-aligned box; each pair is low, high. */
+export interface Box {
+	x: [number, number];
+	y: [number, number];
+	z: [number, number];
+}
+
+/** The box round some points. */
+export function boxAround(points: readonly Vec3[]): Box {
+	const box: Box = { x: [Infinity, -Infinity], y: [Infinity, -Infinity], z: [Infinity, -Infinity] };
+	for (const p of points)
+		for (const axis of ['x', 'y', 'z'] as const) {
+			if (p[axis] < box[axis][0]) box[axis][0] = p[axis];
+			if (p[axis] > box[axis][1]) box[axis][1] = p[axis];
+		}
+	return box;
+}
+
+/**
+ * The signed distance between two boxes along their best separating axis, millimetres: positive when apart,
+ * negative when they overlap (how far one must move to come free).
+ */
+export const boxSeparation = (a: Box, b: Box): number =>
+	Math.max(...(['x', 'y', 'z'] as const).map((axis) => Math.max(a[axis][0] - b[axis][1], b[axis][0] - a[axis][1])));

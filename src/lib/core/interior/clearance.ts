@@ -1,0 +1,148 @@
+import { breaks } from '../geometry/piecewise';
+import { bounds, convexSeparation, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
+import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { ceilingAt, halfWidth, rearFaceAt, sign } from './evaluate';
+import type { ArchSolid, Interior, Side } from './interior';
+import { archNotch, archTopOver } from './outline';
+import type { SeatSolid } from './seats';
+
+/** A rigid thing in the vehicle: an outline seen from above between two heights, or the corners of a tilted one. */
+export interface Solid {
+	box: Box;
+	/** Outline from above of a thing with level faces; null for a tilted one. */
+	footprint: Polygon | null;
+	/** Corners; asked of tilted things only. */
+	corners: Vec3[];
+}
+
+/** A signed room in mm, negative when something has to give way, with the place and the line that shows it. */
+export interface Clearance {
+	margin: number;
+	/** The point of the thing that decides. */
+	at: Vec3;
+	/** The point of the vehicle that decides. */
+	against: Vec3;
+}
+
+/** A solid that fills a box. */
+export const boxSolid = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
+
+const nearer = (a: Clearance | null, b: Clearance): Clearance => (a === null || b.margin < a.margin ? b : a);
+
+/** Points that decide against linear surfaces: corners of the outline, and where its edges pass a station. */
+function* edgePoints(footprint: Polygon, knots: readonly number[]): Generator<{ x: number; y: number }> {
+	for (let i = 0, j = footprint.length - 1; i < footprint.length; j = i++) {
+		const [a, b] = footprint[j].x <= footprint[i].x ? [footprint[j], footprint[i]] : [footprint[i], footprint[j]];
+		yield footprint[i];
+		for (const x of knots) if (x > a.x && x < b.x) yield { x, y: a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y) };
+	}
+}
+
+const sideOf = (y: number): Side => (y >= 0 ? 'left' : 'right');
+
+/**
+ * Least room between a solid and the side walls. Exact for level solids: walls are bilinear between knots, so the
+ * least value stands at a corner, a station or a measured height.
+ */
+export function wallClearance(interior: Interior, solid: Solid): Clearance {
+	let least: Clearance | null = null;
+	const test = (x: number, y: number, z: number) => {
+		const wall = halfWidth(interior, sideOf(y), x, z);
+		least = nearer(least, { margin: wall - Math.abs(y), at: vec3(x, y, z), against: vec3(x, sign(sideOf(y)) * wall, z) });
+	};
+	if (solid.footprint) {
+		const heights = breaks(interior.knots.z, ...solid.box.z);
+		for (const p of edgePoints(solid.footprint, interior.knots.x)) for (const z of heights) test(p.x, p.y, z);
+	} else for (const c of solid.corners) test(c.x, c.y, c.z);
+	return least!;
+}
+
+/** Least room under the ceiling; for level solids over the rectangle round the outline. */
+export function ceilingClearance(interior: Interior, solid: Solid): Clearance {
+	let least: Clearance | null = null;
+	const test = (x: number, y: number, z: number) => {
+		const ceiling = ceilingAt(interior, x, y);
+		least = nearer(least, { margin: ceiling - z, at: vec3(x, y, z), against: vec3(x, y, ceiling) });
+	};
+	const { x, y, z } = solid.box;
+	if (solid.footprint) {
+		for (const atX of breaks(interior.knots.x, ...x)) for (const atY of breaks(interior.knots.y, ...y)) test(atX, atY, z[1]);
+	} else for (const c of solid.corners) test(c.x, c.y, c.z);
+	return least!;
+}
+
+/** Least room in front of the closed rear door, its slope and cut corners included. */
+export function rearClearance(interior: Interior, solid: Solid): Clearance {
+	let least: Clearance | null = null;
+	const test = (x: number, y: number, z: number) => {
+		const face = rearFaceAt(interior, y, z);
+		least = nearer(least, { margin: x - face, at: vec3(x, y, z), against: vec3(face, y, z) });
+	};
+	if (solid.footprint) {
+		const heights = breaks(interior.knots.rearZ, ...solid.box.z);
+		for (const p of solid.footprint) for (const z of heights) test(p.x, p.y, z);
+	} else for (const c of solid.corners) test(c.x, c.y, c.z);
+	return least!;
+}
+
+/** Room behind the bulkhead or dashboard. */
+export function frontClearance(interior: Interior, solid: Solid): Clearance {
+	const { x, y, z } = solid.box;
+	const middle = (y[0] + y[1]) / 2;
+	return { margin: interior.length - x[1], at: vec3(x[1], middle, z[1]), against: vec3(interior.length, middle, z[1]) };
+}
+
+/** Room above the floor; only a tilted or sunk solid can be below it. */
+export function floorClearance(solid: Solid): Clearance {
+	const { x, y, z } = solid.box;
+	const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
+	return { margin: z[0], at: vec3(mx, my, z[0]), against: vec3(mx, my, 0) };
+}
+
+/**
+ * Room between a solid and a wheel arch: how far it lies above it or beside it, whichever is more; negative by the
+ * least of what would have to be cut away or lifted. Beside it, the arch counts as the rectangle that it fills at
+ * the height of the solid's underside, so its rounded corners are taken as square.
+ */
+export function archClearance(arch: ArchSolid, solid: Solid): Clearance {
+	const { x, y, z } = solid.box;
+	const s = sign(arch.side);
+	const middle = vec3(Math.max(x[0], Math.min(x[1], arch.middle)), s > 0 ? y[1] : y[0], z[0]);
+	const top = archTopOver(arch, x, y);
+	const foot = archNotch(arch, z[0], 0);
+	const outline = solid.footprint ?? rectangle(...x, ...y);
+	if (!foot) return { margin: z[0] - (top > 0 ? top : arch.height), at: middle, against: vec3(middle.x, middle.y, top > 0 ? top : arch.height) };
+	const away = boxGap(bounds(foot), x, y);
+	const shared = away > 0 ? undefined : largest(intersection(outline, foot));
+	if (!shared) {
+		const gap = away > 0 && outline.length === 4 ? away : distance(outline, foot);
+		const inner = s * arch.inner;
+		const nearestY = s > 0 ? Math.min(y[1], inner) : Math.max(y[0], inner);
+		return { margin: gap, at: vec3(middle.x, nearestY, z[0]), against: vec3(middle.x, nearestY + s * gap, z[0]) };
+	}
+	const over = bounds(shared);
+	const depth = Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0], Math.max(top - z[0], 0));
+	const at = vec3((over.x[0] + over.x[1]) / 2, s > 0 ? over.y[1] : over.y[0], z[0]);
+	return { margin: -depth, at, against: vec3(at.x, at.y, z[0] + Math.max(top - z[0], 0)) };
+}
+
+/** Gap between two rectangles along their better axis; 0 or less when they overlap. */
+const boxGap = (a: { x: [number, number]; y: [number, number] }, x: [number, number], y: [number, number]): number =>
+	Math.max(a.x[0] - x[1], x[0] - a.x[1], a.y[0] - y[1], y[0] - a.y[1]);
+
+/** Room between a solid and a seat: sideways or in the side view, whichever parts them more. */
+export function seatClearance(seat: SeatSolid, solid: Solid): Clearance | null {
+	const { x, y, z } = solid.box;
+	const sideways = Math.max(seat.y[0] - y[1], y[0] - seat.y[1]);
+	let least: Clearance | null = null;
+	for (const profile of seat.profiles) {
+		const margin = Math.max(sideways, convexSeparation(rectangle(...x, ...z), profile));
+		const p = bounds(profile);
+		const middle = (Math.max(y[0], seat.y[0]) + Math.min(y[1], seat.y[1])) / 2;
+		const atX = p.x[0] >= x[0] ? x[1] : x[0];
+		const height = Math.max(z[0], Math.min(z[1], p.y[1]));
+		least = nearer(least, { margin, at: vec3(atX, middle, height), against: vec3(atX + (p.x[0] >= x[0] ? margin : -margin), middle, height) });
+	}
+	return least;
+}
+

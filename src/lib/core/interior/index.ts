@@ -1,0 +1,31 @@
+export { buildInterior, type ArchSolid, type Interior, type Section, type Side } from './interior';
+export {
+	archHeightAt,
+	ceilingAt,
+	floorAt,
+	freeColumn,
+	furthestRear,
+	halfWidth,
+	leastCeiling,
+	leastHalfWidth,
+	rearAt,
+	rearFaceAt,
+	sign,
+	SIDES
+} from './evaluate';
+export { archNotch, archTopOver, freeOutline, rearWedges } from './outline';
+export { CELL, Field } from './field';
+export { defaultSetting, floorLining, seatSolid, seatStates, type SeatSolid } from './seats';
+export { measurementList, SHAPE_GROUPS, type MeasurementEntry } from './measuring';
+export {
+	archClearance,
+	boxSolid,
+	ceilingClearance,
+	floorClearance,
+	frontClearance,
+	rearClearance,
+	seatClearance,
+	wallClearance,
+	type Clearance,
+	type Solid
+} from './clearance';

@@ -1,0 +1,93 @@
+import type { Arch, Vehicle } from '../plan/vehicle';
+import { piecewise, type Piecewise } from '../geometry/piecewise';
+
+/** The two sides of the vehicle: left is positive y. */
+export type Side = 'left' | 'right';
+
+/** A cross-section with the lining taken off: numbers only, ready for direct evaluation. */
+export interface Section {
+	x: number;
+	left: Piecewise;
+	right: Piecewise;
+	ceiling: Piecewise;
+}
+
+/** One wheel arch on one side, lining taken off. */
+export interface ArchSolid {
+	id: string;
+	side: Side;
+	/** Centre of its length, half its length at the floor, half the length of its flat top. */
+	middle: number;
+	halfFloor: number;
+	halfTop: number;
+	height: number;
+	/** Distance of its inner face from the centre line. */
+	inner: number;
+	/** Radius of the rounding along the inner top edge. */
+	edge: number;
+}
+
+/** The measured interior as numbers, finished (lined) surfaces. All lengths in mm. */
+export interface Interior {
+	length: number;
+	sections: Section[];
+	/** x of the sections, and every height and offset at which one of them has a knot: where extremes can lie. */
+	knots: { x: number[]; z: number[]; y: number[]; rearZ: number[] };
+	/** Rear face: x by height. */
+	rear: Piecewise;
+	cornerAlong: number;
+	cornerAcross: number;
+	arches: ArchSolid[];
+}
+
+/** The interior of a vehicle, with the lining deducted when the sizes were taken on bare metal. */
+export function buildInterior(vehicle: Vehicle): Interior {
+	const lining = vehicle.lining.included ? { floor: 0, wall: 0, roof: 0 } : vehicle.lining;
+	const up = (z: number) => z - lining.floor;
+	const sections = Object.values(vehicle.stations)
+		.map((station): Section => {
+			const widths = Object.values(station.widths);
+			return {
+				x: station.x,
+				left: piecewise(widths.map((w) => [up(w.z), w.left.mm - lining.wall] as const)),
+				right: piecewise(widths.map((w) => [up(w.z), (w.right ?? w.left).mm - lining.wall] as const)),
+				ceiling: piecewise(Object.values(station.ceiling).map((c) => [c.y, up(c.z.mm) - lining.roof] as const))
+			};
+		})
+		.sort((a, b) => a.x - b.x);
+	const profile = Object.values(vehicle.rear.profile).map((p) => [up(p.z), p.x.mm] as const);
+	const rear = piecewise(profile.length > 0 ? profile : [[0, 0]]);
+	const every = (pick: (s: Section) => number[]) => [...new Set(sections.flatMap(pick))].sort((a, b) => a - b);
+	const offsets = every((s) => s.ceiling.at);
+	return {
+		length: vehicle.length.mm,
+		sections,
+		knots: {
+			x: sections.map((s) => s.x),
+			z: every((s) => [...s.left.at, ...s.right.at]),
+			y: [...new Set(offsets.flatMap((y) => [-y, y]))].sort((a, b) => a - b),
+			rearZ: rear.at
+		},
+		rear,
+		cornerAlong: vehicle.rear.cornerAlong.mm,
+		cornerAcross: vehicle.rear.cornerAcross.mm,
+		arches: Object.entries(vehicle.arches).flatMap(([id, arch]) => archSolids(id, arch, lining.floor))
+	};
+}
+
+function archSolids(id: string, arch: Arch, floor: number): ArchSolid[] {
+	const sides: Side[] = arch.side === 'both' ? ['left', 'right'] : [arch.side];
+	const halfFloor = arch.floorLength.mm / 2;
+	const height = arch.height.mm - floor;
+	if (height <= 0 || halfFloor <= 0) return [];
+	return sides.map((side) => ({
+		id,
+		side,
+		middle: arch.start.mm + halfFloor,
+		halfFloor,
+		halfTop: Math.max(0, Math.min(arch.topLength.mm / 2, halfFloor)),
+		height,
+		inner: arch.inner.mm,
+		edge: Math.max(0, Math.min(arch.edge.mm, height))
+	}));
+}

@@ -1,0 +1,91 @@
+import type { Measurement } from '../plan/measurement';
+import type { Vehicle } from '../plan/vehicle';
+
+/** The parts of the vehicle in the order in which one walks round it with a tape. */
+export const SHAPE_GROUPS = ['Length', 'Rear door', 'Cross-sections', 'Wheel arches', 'Seats'] as const;
+
+/** A measurement of the plan with the words a builder needs to take it. */
+export interface MeasurementEntry {
+	/** Where it stands in the plan. */
+	path: string[];
+	group: (typeof SHAPE_GROUPS)[number];
+	label: string;
+	/** Where to hold the tape. */
+	how: string;
+	/** True when the tape runs from wall to wall and the plan keeps half of it. */
+	doubled: boolean;
+	measurement: Measurement;
+}
+
+/** Every measurement of a vehicle, in the order in which to take them. */
+export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
+	const entries: MeasurementEntry[] = [];
+	const add = (group: MeasurementEntry['group'], path: string[], label: string, how: string, measurement: Measurement, doubled = false) =>
+		entries.push({ path: ['vehicle', ...path], group, label, how, doubled, measurement });
+
+	add('Length', ['length'], 'Length of the floor', 'Rear door shut: its inner face at the floor to the bulkhead or dashboard, along the middle.', vehicle.length);
+	for (const [id, p] of Object.entries(vehicle.rear.profile))
+		add(
+			'Rear door',
+			['rear', 'profile', id, 'x'],
+			`Rear door, ${p.z} mm up`,
+			`Hang a plumb line from the shut door ${p.z} mm above the floor: how far forward of the door’s foot does it touch down?`,
+			p.x
+		);
+	add('Rear door', ['rear', 'cornerAlong'], 'Rear corner, along', 'How far forward of the door the rounded rear corner begins at the wall.', vehicle.rear.cornerAlong);
+	add('Rear door', ['rear', 'cornerAcross'], 'Rear corner, across', 'How far in from the wall the corner rounding ends at the door.', vehicle.rear.cornerAcross);
+
+	for (const [id, station] of Object.entries(vehicle.stations)) {
+		const at = `${station.x} mm from the rear door`;
+		for (const [key, w] of Object.entries(station.widths)) {
+			const path = ['stations', id, 'widths', key];
+			const where = `${station.x} mm forward, ${w.z} mm up`;
+			if (!w.right)
+				add('Cross-sections', [...path, 'left'], `Width ${where}`, `Wall to wall, ${w.z} mm above the floor, ${at}. Hold the tape level.`, w.left, true);
+			else {
+				add('Cross-sections', [...path, 'left'], `Left half-width ${where}`, `Centre line to the left-hand wall, ${w.z} mm above the floor, ${at}.`, w.left);
+				add('Cross-sections', [...path, 'right'], `Right half-width ${where}`, `Centre line to the right-hand wall, ${w.z} mm above the floor, ${at}.`, w.right);
+			}
+		}
+		for (const [key, c] of Object.entries(station.ceiling))
+			add(
+				'Cross-sections',
+				['stations', id, 'ceiling', key, 'z'],
+				`Ceiling ${station.x} mm forward, ${c.y === 0 ? 'in the middle' : `${c.y} mm off the middle`}`,
+				`Floor to ceiling, tape upright, ${c.y === 0 ? 'on the centre line' : `${c.y} mm left or right of the centre line`}, ${at}.`,
+				c.z
+			);
+	}
+	for (const [id, arch] of Object.entries(vehicle.arches)) {
+		const name = arch.side === 'both' ? 'Arches' : `${arch.side === 'left' ? 'Left' : 'Right'} arch`;
+		const one = (key: 'start' | 'floorLength' | 'topLength' | 'height' | 'inner' | 'edge', label: string, how: string, doubled = false) =>
+			add('Wheel arches', ['arches', id, key], `${name}: ${label}`, how, arch[key], doubled);
+		one('start', 'start', 'Shut rear door to the rear end of the arch, along the floor.');
+		one('floorLength', 'length at the floor', 'Rear end to front end of the arch, along the floor.');
+		one('topLength', 'length of the flat top', 'Only the flat part on top, where the ends have not begun to round off.');
+		one('height', 'height', 'Floor to the top of the arch.');
+		if (arch.side === 'both') one('inner', 'width between', 'Inner face to inner face, across the floor.', true);
+		else one('inner', 'inner face', 'Centre line to the inner face of the arch, across the floor.');
+		one('edge', 'rounding of the inner edge', 'How far below the top the inner face begins to round off.');
+	}
+	for (const [id, seat] of Object.entries(vehicle.seats)) {
+		const one = (key: string, label: string, how: string) =>
+			add('Seats', ['seats', id, key], `${seat.name}: ${label}`, how, (seat as unknown as Record<string, Measurement>)[key]);
+		one('width', 'width', 'Widest part of the seat.');
+		one('back', 'backrest from the rear door', seat.type === 'front seat' ? 'Seat slid fully back, back upright: shut rear door to the foot of the backrest.' : 'Backrest up: shut rear door to the foot of the backrest.');
+		if (seat.type === 'front seat') one('foot', 'foot of the backrest', 'Floor to where the backrest begins.');
+		one('top', 'top', 'Floor to the highest point, head rest in its place.');
+		one('cushionLength', 'cushion length', 'Backrest to the front edge of the cushion.');
+		one('cushionHeight', 'cushion height', 'Floor to the top of the cushion.');
+		if (seat.type === 'front seat') {
+			one('slide', 'slide', 'From fully back to fully forward.');
+			one('drivingSlide', 'driving position', 'From fully back to where its driver needs it.');
+		} else {
+			one('foldedRear', 'folded, rear edge', 'Folded: shut rear door to the rear edge of what lies down.');
+			one('foldedLength', 'folded, length', 'Folded: rear edge to front edge.');
+			one('foldedHeightRear', 'folded, height at the rear', 'Folded: floor to the surface at its rear edge.');
+			one('foldedHeightFront', 'folded, height at the front', 'Folded: floor to the surface at its front edge.');
+		}
+	}
+	return entries;
+}

@@ -1,0 +1,60 @@
+import { breaks } from '../geometry/piecewise';
+import { difference, largest, type Polygon } from '../geometry/polygon';
+import { vec2 } from '../geometry/vector';
+import { archHeightAt, furthestRear, leastHalfWidth, sign, SIDES } from './evaluate';
+import type { ArchSolid, Interior } from './interior';
+
+/**
+ * Seen from above: the outline within which a square-edged thing between the heights z[0] and z[1] stays clear of
+ * walls and rear face, less `gap` mm on every side. Between stations the walls are taken as the straight chord,
+ * which lies inside the true curve.
+ */
+export function freeOutline(interior: Interior, z: [number, number], gap = 0): Polygon {
+	const rear = furthestRear(interior, z) + gap;
+	const xs = breaks(interior.knots.x, rear, Math.max(rear + 1, interior.length - gap));
+	const half = (side: 'left' | 'right', x: number) => Math.max(0, leastHalfWidth(interior, side, [x, x], z) - gap);
+	const outline: Polygon = [];
+	for (const x of xs) outline.push(vec2(x, -half('right', x)));
+	for (const x of [...xs].reverse()) outline.push(vec2(x, half('left', x)));
+	return largest(difference(outline, rearWedges(interior, z, rear))) ?? outline;
+}
+
+/**
+ * Seen from above: the two wedges that the cut corners of the closed door take away from a thing between the heights
+ * z[0] and z[1] whose rear edge lies at x = `rear`. None where the door is square.
+ */
+export function rearWedges(interior: Interior, z: [number, number], rear: number): Polygon[] {
+	const { cornerAlong, cornerAcross } = interior;
+	if (cornerAlong <= 0 || cornerAcross <= 0) return [];
+	return SIDES.map((side) => {
+		const narrow = leastHalfWidth(interior, side, [rear, rear], z) - cornerAcross;
+		const y = (offset: number) => sign(side) * (narrow + offset);
+		const far = 5000;
+		const points = [vec2(rear - far, y(0)), vec2(rear, y(0)), vec2(rear + cornerAlong, y(cornerAcross))];
+		points.push(vec2(rear + cornerAlong, y(far)), vec2(rear - far, y(far)));
+		return side === 'left' ? points : points.reverse();
+	});
+}
+
+/**
+ * Seen from above: what a wheel arch takes away from a board whose lower face lies at height z, as a rectangle
+ * `gap` mm larger on each side, for straight saw cuts. Null when the arch stays below.
+ */
+export function archNotch(arch: ArchSolid, z: number, gap: number): Polygon | null {
+	if (arch.height <= z) return null;
+	const end = arch.halfFloor - arch.halfTop;
+	const half = arch.halfTop + end * Math.sqrt(Math.max(0, 1 - (z / arch.height) ** 2)) + gap;
+	// Where the rounded inner edge of the flat top falls below z the notch may start further out.
+	const below = z - (arch.height - arch.edge);
+	const start = below <= 0 ? 0 : arch.edge - Math.sqrt(Math.max(0, arch.edge ** 2 - below ** 2));
+	const inner = arch.inner + start - gap;
+	const [y0, y1] = arch.side === 'left' ? [inner, 5000] : [-5000, -inner];
+	return [vec2(arch.middle - half, y0), vec2(arch.middle + half, y0), vec2(arch.middle + half, y1), vec2(arch.middle - half, y1)];
+}
+
+/** The highest point of an arch over a rectangle: the arch only rises towards its middle and its wall. */
+export function archTopOver(arch: ArchSolid, x: [number, number], y: [number, number]): number {
+	const nearest = Math.max(x[0], Math.min(x[1], arch.middle));
+	const outer = arch.side === 'left' ? y[1] : y[0];
+	return archHeightAt(arch, nearest, outer);
+}

@@ -1,0 +1,89 @@
+import type { Foam } from '../pieces/parameter';
+import type { Person } from '../plan/plan';
+
+/**
+ * Body segments as fractions of stature: Drillis and Contini, as tabulated in D. A. Winter, Biomechanics and Motor
+ * Control of Human Movement. `breadth` (over the upper arms) and `chestDepth` are our own round figures.
+ */
+export const SEGMENT = {
+	sitting: 0.52,
+	shoulder: 0.818,
+	hip: 0.53,
+	knee: 0.285,
+	foot: 0.039,
+	upperArm: 0.186,
+	hipToShoulder: 0.288,
+	shoulderToChin: 0.052,
+	head: 0.13,
+	hipBreadth: 0.191,
+	footLength: 0.152,
+	breadth: 0.285,
+	chestDepth: 0.14,
+	/** Seated: back of the buttocks to the hollow of the knee, and to the front of the knee. */
+	seatDepth: 0.27,
+	buttockToKnee: 0.31,
+	seatHeight: 0.25
+} as const;
+
+/** Share of a pad's thickness that gives way, lying and sitting (the design's figures; foam differs, so they are assumptions). */
+export const SINK: Record<Foam, { lying: number; sitting: number }> = {
+	firm: { lying: 0.1, sitting: 0.2 },
+	medium: { lying: 0.15, sitting: 0.3 },
+	soft: { lying: 0.2, sitting: 0.45 }
+};
+
+/** A person's sizes in mm, measured ones where given. */
+export interface Body {
+	stature: number;
+	sitting: number;
+	breadth: number;
+	headBreadth: number;
+	hipBreadth: number;
+	chestDepth: number;
+	/** Seat to the top of the shoulder. */
+	sittingShoulder: number;
+}
+
+export function bodyOf(person: Pick<Person, 'stature' | 'sittingHeight' | 'breadth'>): Body {
+	const H = person.stature;
+	const sitting = person.sittingHeight ?? SEGMENT.sitting * H;
+	return {
+		stature: H,
+		sitting,
+		breadth: person.breadth ?? SEGMENT.breadth * H,
+		// A head is about as broad as it is tall less a fifth; hands beside the hips are as wide as the hips and one forearm.
+		headBreadth: SEGMENT.head * H,
+		hipBreadth: SEGMENT.hipBreadth * H,
+		chestDepth: SEGMENT.chestDepth * H,
+		sittingShoulder: SEGMENT.hipToShoulder * H
+	};
+}
+
+/** Room to leave round a body, mm (the design's figures). */
+export const ROOM = {
+	lengthLeast: 25,
+	lengthComfort: 75,
+	breadthLeast: 20,
+	breadthComfort: 100,
+	overHair: 30,
+	overShoulder: 60
+} as const;
+
+/** Sitting relaxed rather than upright takes this share of the height. */
+export const RELAXED = 0.95;
+
+/** Height of the pad under a body, mm above its base. */
+export const compressed = (thickness: number, foam: Foam, posture: 'lying' | 'sitting'): number =>
+	thickness * (1 - SINK[foam][posture]);
+
+/**
+ * Height of the crown above the mattress, propped on an elbow: the upper arm stands upright on its elbow, so the
+ * shoulder is one upper arm high, the trunk leans by asin(upper arm / hip to shoulder), and neck and head go on
+ * upright (comfortable) or in line with the trunk (least).
+ */
+export function proppedHeight(body: Body): { comfort: number; least: number } {
+	const arm = SEGMENT.upperArm * body.stature;
+	const neckAndHead = (SEGMENT.shoulderToChin + SEGMENT.head) * body.stature;
+	const lean = SEGMENT.upperArm / SEGMENT.hipToShoulder;
+	return { comfort: arm + neckAndHead, least: arm + neckAndHead * lean };
+}

@@ -1,0 +1,175 @@
+import { bounds, moved, turned, type Polygon } from '../geometry/polygon';
+import { vec2, type Vec2 } from '../geometry/vector';
+
+/**
+ * A lying body as three rectangles in a row along its axis, each as wide as what lies there: head, shoulders with
+ * arms, hips and legs. Shares of the length from the crown.
+ */
+export const LYING_SHARES = { shoulders: 0.13, hips: 0.47 } as const;
+
+/** Widths the three rectangles need, mm. */
+export interface LyingWidths {
+	head: number;
+	shoulders: number;
+	legs: number;
+}
+
+/** Where a body of the greatest possible length lies. */
+export interface Lying {
+	/** Greatest length, mm; 0 where nothing of these widths fits. */
+	length: number;
+	/** Direction from feet to crown, radians from +x. */
+	angle: number;
+	crown: Vec2;
+	feet: Vec2;
+	/** Free width across the body over the stretch where the shoulders lie, mm. */
+	breadth: number;
+}
+
+const NOTHING: Lying = { length: 0, angle: 0, crown: vec2(0, 0), feet: vec2(0, 0), breadth: 0 };
+
+/**
+ * The longest body of given widths that lies inside an outline (any simple polygon, notches included), its axis
+ * within the given angles of +x, crown either way.
+ *
+ * For each angle the outline is turned until the axis lies along x; for each offset of the axis, what the edges
+ * of the outline leave free of a strip as wide as head, shoulders and legs are intervals of x, and the longest body
+ * over them has a closed form (see {@link longestOver}). Offsets are tried every `step` mm and the best refined to 1 mm.
+ */
+export function longestLying(outline: Polygon, widths: LyingWidths, angles: readonly number[], step = 20): Lying {
+	let best = NOTHING;
+	for (const angle of angles) {
+		const aligned = turned(outline, -angle);
+		const edges = new Edges(aligned);
+		const across = bounds(aligned).y;
+		const room = across[1] - across[0] - widths.shoulders;
+		if (room < -1e-6) continue;
+		const count = Math.max(1, Math.ceil(room / step));
+		let here = { length: 0, crownAt: 0, feetAt: 0, offset: 0 };
+		const attempt = (offset: number) => {
+			const found = longestAt(edges, offset, widths);
+			if (found.length > here.length + 1e-6) here = { ...found, offset };
+		};
+		const from = across[0] + widths.shoulders / 2;
+		for (let i = 0; i <= count; i++) attempt(from + (room * i) / count);
+		// Refine round the best offset; the middle of the room is tried first so that a symmetric bed gives a centred body.
+		for (let width = room / count / 2; width >= 0.5; width /= 2) {
+			const centre = here.offset;
+			attempt(centre - width);
+			attempt(centre + width);
+		}
+		if (here.length > best.length + 1e-6) {
+			const back = (x: number) => turned([vec2(x, here.offset)], angle)[0];
+			const shouldersFrom = here.crownAt + (here.feetAt - here.crownAt) * LYING_SHARES.shoulders;
+			const shouldersTo = here.crownAt + (here.feetAt - here.crownAt) * LYING_SHARES.hips;
+			best = {
+				length: here.length,
+				angle: here.crownAt > here.feetAt ? angle : angle + Math.PI,
+				crown: back(here.crownAt),
+				feet: back(here.feetAt),
+				breadth: edges.roomAcross(Math.min(shouldersFrom, shouldersTo), Math.max(shouldersFrom, shouldersTo), here.offset)
+			};
+		}
+	}
+	return best;
+}
+
+function longestAt(edges: Edges, offset: number, widths: LyingWidths): { length: number; crownAt: number; feetAt: number } {
+	let best = { length: 0, crownAt: 0, feetAt: 0 };
+	const shoulders = edges.freeIntervals(offset - widths.shoulders / 2, offset + widths.shoulders / 2);
+	if (shoulders.length === 0) return best;
+	const heads = edges.freeIntervals(offset - widths.head / 2, offset + widths.head / 2);
+	const legs = edges.freeIntervals(offset - widths.legs / 2, offset + widths.legs / 2);
+	for (const s of shoulders) {
+		const holds = ([a, b]: [number, number]) => a <= s[0] + 1e-6 && b >= s[1] - 1e-6;
+		const [h, l] = [heads.find(holds) ?? s, legs.find(holds) ?? s];
+		// Crown towards low x, then the mirror image.
+		const low = longestOver(h[0], s, l[1]);
+		if (low.length > best.length) best = { length: low.length, crownAt: low.crown, feetAt: low.crown + low.length };
+		const high = longestOver(-h[1], [-s[1], -s[0]], -l[0]);
+		if (high.length > best.length) best = { length: high.length, crownAt: -high.crown, feetAt: -high.crown - high.length };
+	}
+	return best;
+}
+
+/**
+ * The longest body with its crown at a >= head, shoulders from a + 0.13 L to a + 0.47 L inside [s0, s1], feet at
+ * a + L <= feet. A smaller a never hurts, so a is the larger of its two lower limits and L the least of four bounds.
+ */
+export function longestOver(head: number, s: readonly [number, number], feet: number): { length: number; crown: number } {
+	const { shoulders, hips } = LYING_SHARES;
+	const length = Math.min(feet - head, (s[1] - head) / hips, (feet - s[0]) / (1 - shoulders), (s[1] - s[0]) / (hips - shoulders));
+	return length <= 0 ? { length: 0, crown: head } : { length, crown: Math.max(head, s[0] - shoulders * length) };
+}
+
+/** The edges of an outline, asked again and again for strips along x. */
+class Edges {
+	private readonly ends: Float64Array;
+
+	constructor(outline: Polygon) {
+		this.ends = new Float64Array(outline.length * 4);
+		for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) this.ends.set([outline[j].x, outline[j].y, outline[i].x, outline[i].y], i * 4);
+	}
+
+	/** Intervals of x over which the whole strip between two y lies inside the outline. */
+	freeIntervals(low: number, high: number): [number, number][] {
+		const cover: [number, number][] = [];
+		const e = this.ends;
+		// An edge that only touches the border of the strip takes nothing away.
+		const [a, b] = [low + 1e-6, high - 1e-6];
+		for (let i = 0; i < e.length; i += 4) {
+			const [x0, y0, x1, y1] = [e[i], e[i + 1], e[i + 2], e[i + 3]];
+			if ((y0 <= a && y1 <= a) || (y0 >= b && y1 >= b)) continue;
+			const xAt = (y: number) => x0 + ((y - y0) / (y1 - y0)) * (x1 - x0);
+			const p = y0 < a ? xAt(a) : y0 > b ? xAt(b) : x0;
+			const q = y1 < a ? xAt(a) : y1 > b ? xAt(b) : x1;
+			cover.push(p < q ? [p, q] : [q, p]);
+		}
+		cover.sort((p, q) => p[0] - q[0]);
+		const free: [number, number][] = [];
+		let end = cover.length > 0 ? cover[0][1] : 0;
+		for (const [from, to] of cover) {
+			if (from > end + 1e-6 && this.inside((from + end) / 2, (low + high) / 2)) free.push([end, from]);
+			end = Math.max(end, to);
+		}
+		return free;
+	}
+
+	private inside(x: number, y: number): boolean {
+		let inside = false;
+		const e = this.ends;
+		for (let i = 0; i < e.length; i += 4) {
+			const [x0, y0, x1, y1] = [e[i], e[i + 1], e[i + 2], e[i + 3]];
+			if (y0 > y !== y1 > y && x < ((x1 - x0) * (y - y0)) / (y1 - y0) + x0) inside = !inside;
+		}
+		return inside;
+	}
+
+	/** Free width about `y` over a stretch of x: up to the nearest edge on either side. */
+	roomAcross(from: number, to: number, y: number): number {
+		let [below, above] = [-Infinity, Infinity];
+		const e = this.ends;
+		for (let i = 0; i < e.length; i += 4) {
+			const [x0, y0, x1, y1] = [e[i], e[i + 1], e[i + 2], e[i + 3]];
+			const [left, right] = [Math.max(Math.min(x0, x1), from), Math.min(Math.max(x0, x1), to)];
+			if (left > right) continue;
+			for (const x of [left, right]) {
+				const at = x1 === x0 ? [y0, y1] : [y0 + ((x - x0) / (x1 - x0)) * (y1 - y0)];
+				for (const edge of at) {
+					if (edge <= y) below = Math.max(below, edge);
+					if (edge >= y) above = Math.min(above, edge);
+				}
+			}
+		}
+		return Number.isFinite(above - below) ? above - below : 0;
+	}
+}
+
+/** The outline of a lying body from above, for drawing: eight corners from crown to feet. */
+export function bodyOutline(lying: { crown: Vec2; angle: number }, widths: LyingWidths, stature: number): Polygon {
+	const half = (share: number, width: number) => [vec2(-share * stature, width / 2), vec2(-share * stature, -width / 2)];
+	const spots = [half(0, widths.head * 0.6), half(0.06, widths.head), half(0.13, widths.head * 0.7), half(0.18, widths.shoulders)];
+	spots.push(half(0.42, widths.shoulders * 0.94), half(0.5, widths.legs), half(0.96, widths.legs * 0.62), half(1, widths.legs * 0.55));
+	const outline = [...spots.map(([l]) => l), ...[...spots].reverse().map(([, r]) => r)];
+	return moved(turned(outline, lying.angle), lying.crown.x, lying.crown.y);
+}

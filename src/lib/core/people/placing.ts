@@ -1,0 +1,116 @@
+import { bounds, type Polygon } from '../geometry/polygon';
+import { remember } from '../derive/remember';
+import type { Scene } from '../modes';
+import type { Surface } from '../pieces';
+import type { Person, Plan } from '../plan/plan';
+import { bodyOf, ROOM, type Body } from './body';
+import { longestLying, type Lying, type LyingWidths } from './lying';
+import { lanes, lyingRegion } from './region';
+
+/** Someone lying on a sleep surface. */
+export interface Sleeper {
+	id: string;
+	person: Person;
+	body: Body;
+	piece: string;
+	surface: Surface;
+	/** Their lane of the surface, what of it is free at body height, and the height of the compressed mattress. */
+	lane: Polygon;
+	z: number;
+	/** Widths asked for: the least that counts as fitting. */
+	widths: LyingWidths;
+	/** The longest body of those widths in the lane. */
+	lying: Lying;
+	/** Set when the shoulders do not fit: what a narrower body would find. */
+	narrower?: Lying;
+}
+
+/** Someone sitting on a bench of a piece; bodies share its length evenly. */
+export interface Sitter {
+	id: string;
+	person: Person;
+	body: Body;
+	piece: string;
+	surface: Surface;
+	/** Their place along the bench. */
+	x: number;
+}
+
+const STEP = Math.PI / 60;
+/** Directions tried for one sleeper: along the vehicle and up to 30 degrees off it either way. */
+const ALONG_AND_DIAGONAL = Array.from({ length: 21 }, (_, i) => (i === 0 ? 0 : Math.ceil(i / 2) * STEP * (i % 2 === 0 ? -1 : 1)));
+const ACROSS = ALONG_AND_DIAGONAL.map((angle) => angle + Math.PI / 2);
+
+/** The least widths at which a body counts as fitting, along its axis. */
+export const leastWidths = (body: Body): LyingWidths => ({
+	head: body.headBreadth + ROOM.breadthLeast,
+	shoulders: body.breadth + ROOM.breadthLeast,
+	legs: Math.min(body.breadth, 1.2 * body.hipBreadth) + ROOM.breadthLeast
+});
+
+/** The directions worth trying in a lane: across only where it could be long enough. */
+const directions = (lane: Polygon, body: Body, alone: boolean): number[] => {
+	if (!alone) return [0];
+	const { y } = bounds(lane);
+	return y[1] - y[0] > 0.8 * body.stature ? [...ALONG_AND_DIAGONAL, ...ACROSS] : ALONG_AND_DIAGONAL;
+};
+
+
+
+/** Everyone who lies in a scene, each in a lane of the surface of the piece the mode names for them; remembered. */
+export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleeper[] =>
+	scene.pieces.flatMap((piece) => {
+		const surface = piece.assembly.surfaces.find((s) => s.use === 'sleep' && s.states.includes(piece.state.id));
+		if (!surface) return [];
+		const people = Object.entries(crew)
+			.filter(([id]) => scene.mode.people[id]?.posture === 'lying' && scene.mode.people[id].piece === piece.id)
+			.map(([id, person]) => ({ id, person, body: bodyOf(person) }));
+		if (people.length === 0) return [];
+		const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
+		const region = lyingRegion(surface, scene.interior, scene.seats, broadest);
+		const z = region?.z ?? surface.base + surface.pad;
+		const parts = region ? lanes(region.outline, people.map((p) => p.body.breadth)) : people.map((): Polygon => []);
+		return people.map(({ id, person, body }, i): Sleeper => {
+			const widths = leastWidths(body);
+			const tried = directions(parts[i], body, people.length === 1);
+			const lying = longestLying(parts[i], widths, tried);
+			const placed: Sleeper = { id, person, body, piece: piece.id, surface, lane: parts[i], z, widths, lying };
+			if (lying.length < body.stature + ROOM.lengthLeast) {
+				const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };
+				placed.narrower = longestLying(parts[i], slim, tried);
+			}
+			return placed;
+		});
+	})
+);
+
+/** Everyone who sits on a bench in a scene. */
+export function placeSitters(crew: Plan['crew'], scene: Scene): Sitter[] {
+	return scene.pieces.flatMap((piece) => {
+		const surface = piece.assembly.surfaces.find((s) => s.use === 'sit' && s.states.includes(piece.state.id));
+		if (!surface) return [];
+		const people = Object.entries(crew).filter(
+			([id]) => scene.mode.people[id]?.posture === 'on the bench' && scene.mode.people[id].piece === piece.id
+		);
+		const { x } = bounds(surface.outline);
+		const share = (x[1] - x[0]) / Math.max(1, people.length);
+		return people.map(([id, person], i) => ({ id, person, body: bodyOf(person), piece: piece.id, surface, x: x[0] + (i + 0.5) * share }));
+	});
+}
+
+/**
+ * The tallest person who can lie comfortably on a lane, in mm: proportions of the segment table, with the comfortable
+ * room above the head and the least room at the sides. By halving, to a millimetre.
+ */
+export function longestSleeper(lane: Polygon, alone: boolean): { stature: number; lying: Lying } {
+	let [low, high] = [0, 2600];
+	let found: Lying = longestLying([], leastWidths(bodyOf({ stature: 1 })), [0]);
+	while (high - low > 0.5) {
+		const stature = (low + high) / 2;
+		const body = bodyOf({ stature });
+		const lying = longestLying(lane, leastWidths(body), directions(lane, body, alone));
+		if (lying.length >= stature + ROOM.lengthComfort) [low, found] = [stature, lying];
+		else high = stature;
+	}
+	return { stature: Math.floor(low), lying: found };
+}

@@ -1,0 +1,50 @@
+import { bounds, difference, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
+import { archNotch, freeOutline, type Interior, type SeatSolid } from '../interior';
+import type { Surface } from '../pieces';
+import { compressed, type Body } from './body';
+
+/** Where bodies may lie on a sleep surface: its outline less whatever stands in the way at the height of the body. */
+export interface LyingRegion {
+	outline: Polygon;
+	/** Height of the compressed mattress under the body. */
+	z: number;
+}
+
+/**
+ * The part of a sleep surface that is free over the height of a lying body: walls that lean in, the sloping rear door,
+ * arches and seats that reach above the mattress are taken off.
+ *
+ * @returns undefined when nothing of the surface is free.
+ */
+export function lyingRegion(surface: Surface, interior: Interior, seats: SeatSolid[], body: Body): LyingRegion | undefined {
+	const z = surface.base + compressed(surface.pad, surface.foam, 'lying');
+	const height: [number, number] = [z, z + body.chestDepth];
+	const within = largest(intersection(surface.outline, freeOutline(interior, height)));
+	if (!within) return undefined;
+	const blocked = [
+		...interior.arches.map((arch) => archNotch(arch, z, 0)).filter((notch) => notch !== null),
+		...seats.flatMap((seat) => seatShadow(seat, height))
+	];
+	const outline = largest(difference(within, blocked));
+	return outline && { outline, z };
+}
+
+/** What a seat blocks between two heights, seen from above. */
+function seatShadow(seat: SeatSolid, z: [number, number]): Polygon[] {
+	return seat.profiles.flatMap((profile) =>
+		intersection(profile, rectangle(-10000, 20000, ...z)).map((slice) => rectangle(...bounds(slice).x, ...seat.y))
+	);
+}
+
+/** The region cut lengthwise into one lane for each body, as wide as its share of the breadths, from the left. */
+export function lanes(region: Polygon, breadths: number[]): Polygon[] {
+	const { x, y } = bounds(region);
+	const total = breadths.reduce((sum, b) => sum + b, 0);
+	let from = y[1];
+	return breadths.map((breadth) => {
+		const to = from - ((y[1] - y[0]) * breadth) / total;
+		const lane = breadths.length === 1 ? region : (largest(intersection(region, rectangle(x[0] - 1, x[1] + 1, to, from))) ?? []);
+		from = to;
+		return lane;
+	});
+}

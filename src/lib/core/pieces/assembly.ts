@@ -1,0 +1,151 @@
+import type { z } from 'zod';
+import type { Polygon } from '../geometry/polygon';
+import type { Pose } from '../geometry/pose';
+import type { Box, Vec3 } from '../geometry/vector';
+import type { Interior } from '../interior';
+import type { Stock, Use } from '../plan/plan';
+import type { Foam } from './parameter';
+
+/** How a link moves against its parent: not at all, along a unit axis (mm) or about a line (radians). */
+export type Joint =
+	| { type: 'fixed' }
+	| { type: 'slide'; axis: Vec3; range: [number, number] }
+	| { type: 'hinge'; origin: Vec3; axis: Vec3; range: [number, number] };
+
+/** A rigid group of parts, moved by a joint on its parent; a link without a parent stands on the vehicle. */
+export interface Link {
+	id: string;
+	parent?: string;
+	joint: Joint;
+}
+
+/** A board or a bar: an outline in its own x-y plane, extruded by its thickness along its own z, placed on its link. */
+export interface Part {
+	id: string;
+	name: string;
+	/** Boards come from sheets, bars from lengths; a bar's outline is length by width. */
+	form: 'board' | 'bar';
+	/** Key of the stock it is cut from, in the plan's stock table of that form. */
+	stock: string;
+	outline: Polygon;
+	thickness: number;
+	pose: Pose;
+	link: string;
+	/** Rigid things take part in clash checks; slats of one bed that touch by design do not clash among themselves. */
+	note?: string;
+}
+
+/** A cushion or mattress; a box whose place depends on the state. */
+export interface Pad {
+	id: string;
+	name: string;
+	/** Along the vehicle, across it and thick, as it lies for sleeping, mm. */
+	size: Vec3;
+	foam: Foam;
+	/** Where it is in each state: low corner and size as placed; absent while it is stowed elsewhere. */
+	places: Record<string, { box: Box; role: 'mattress' | 'seat' | 'back' }>;
+}
+
+/** A named set of joint values; joints not named are at 0. */
+export interface PieceState {
+	id: string;
+	name: string;
+	joints: Record<string, number>;
+	/** The uses of the vehicle for which a new mode starts in this state. */
+	startsFor: Use[];
+}
+
+/** How to get from one state to another, step by step. */
+export interface Move {
+	from: string;
+	to: string;
+	steps: { words: string; link?: string; to?: number; seconds: number; hands: 1 | 2 }[];
+}
+
+/** Something to lie or sit on, in the states named. */
+export interface Surface {
+	id: string;
+	use: 'sleep' | 'sit';
+	/** Seen from above, mm. */
+	outline: Polygon;
+	/** Height of the boards or slats under the pad, thickness of the pad on it and its foam. */
+	base: number;
+	pad: number;
+	foam: Foam;
+	states: string[];
+	/** For a seat: the direction in which one looks, seen from above, and the place of the backrest's face along it. */
+	faces?: { direction: 'left' | 'right'; backAt: number; edgeAt: number };
+}
+
+/** What carries a part. */
+export interface Support {
+	part: string;
+	by: string;
+	kind: 'ledger' | 'leg' | 'rail' | 'cross-bar' | 'wall bracket';
+}
+
+/** A place for things: a box, the faces through which it is reached and in which states they are open. */
+export interface Space {
+	id: string;
+	name: string;
+	box: Box;
+	access: { face: 'rear' | 'front' | 'left' | 'right' | 'top'; states: string[] }[];
+}
+
+/** Slats seen as gaps: width of slat, clear gap, and share of the area that is open, by state and zone. */
+export interface SlatZone {
+	state: string;
+	zone: string;
+	slat: number;
+	gap: number;
+	open: number;
+}
+
+/** A distance inside the piece itself that must not get too small, such as the hold of a stop. */
+export interface InnerMargin {
+	id: string;
+	title: string;
+	margin: number;
+	comfort: number;
+	why: string;
+	at: Vec3;
+	states: string[];
+}
+
+/** A piece worked out for one vehicle, in vehicle coordinates, every joint at 0. */
+export interface Assembly {
+	links: Link[];
+	parts: Part[];
+	pads: Pad[];
+	states: PieceState[];
+	moves: Move[];
+	surfaces: Surface[];
+	supports: Support[];
+	spaces: Space[];
+	slats: SlatZone[];
+	innerMargins: InnerMargin[];
+	/** Height of the boards or slats above the floor: the height that the height chart moves. */
+	deck: number;
+}
+
+/** What a recipe may look at while it works out an assembly. */
+export interface Surroundings {
+	interior: Interior;
+	stock: Stock;
+}
+
+/** A recipe: parameters in, assembly out. */
+export interface PieceKind<S extends z.ZodObject = z.ZodObject> {
+	kind: string;
+	title: string;
+	summary: string;
+	params: S;
+	/** The parameter that the height chart and a vertical drag change. */
+	heightParam: keyof z.infer<S> & string;
+	/** The parameter that a drag along the vehicle changes. */
+	alongParam: keyof z.infer<S> & string;
+	assemble(params: z.infer<S>, around: Surroundings): Assembly;
+}
+
+/** Checks that a kind's parts agree with its types; gives the kind back. */
+export const pieceKind = <S extends z.ZodObject>(kind: PieceKind<S>): PieceKind<S> => kind;

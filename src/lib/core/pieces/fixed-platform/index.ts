@@ -1,0 +1,245 @@
+import type { z } from 'zod';
+import { bounds, difference, intersection, largest, rectangle, type Polygon } from '../../geometry/polygon';
+import { shiftBy } from '../../geometry/pose';
+import { vec3 } from '../../geometry/vector';
+import { archNotch, freeOutline, furthestRear, leastHalfWidth, rearWedges, sign, SIDES, type Interior, type Side } from '../../interior';
+import { pieceKind, type Assembly, type Part, type Space, type Support, type Surroundings } from '../assembly';
+import { barIn, barOf, sheetOf } from '../making';
+import { fixedPlatformParams } from './params';
+
+type Params = z.infer<typeof fixedPlatformParams>;
+
+/** The sizes that everything else hangs on. */
+interface Frame {
+	x: [number, number];
+	/** Right-hand and left-hand edge. */
+	y: [number, number];
+	/** Under and upper face of the boards. */
+	z: [number, number];
+	/** Underside of ledgers and cross-bars. */
+	under: number;
+	bar: { width: number; thickness: number };
+	leg: { width: number; thickness: number };
+}
+
+function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
+	const board = sheetOf(stock, params.boardSheet);
+	const bar = barOf(stock, params.frameBar);
+	const z: [number, number] = [params.height - board.thickness, params.height];
+	const start = params.reachRear ? Math.ceil(furthestRear(interior, z) + params.gap) : params.rear;
+	const x: [number, number] = [start, start + params.length];
+	return { x, y: edges(params, interior, x, z), z, under: z[0] - bar.width, bar, leg: barOf(stock, params.legBar) };
+}
+
+/** Right-hand and left-hand edge: the narrowest place decides full width; rounded down to whole millimetres as one saws. */
+function edges(params: Params, interior: Interior, x: [number, number], z: [number, number]): [number, number] {
+	if (!params.fullWidth) return [params.centre - params.width / 2, params.centre + params.width / 2];
+	const right = -(leastHalfWidth(interior, 'right', x, z) - params.gap);
+	const left = leastHalfWidth(interior, 'left', x, z) - params.gap;
+	const width = Math.floor(left - right + 1e-6);
+	const middle = (left + right) / 2;
+	return [middle - width / 2, middle + width / 2];
+}
+
+/**
+ * The whole lying surface before it is split into boards. Straight edges keep their width even where it does not fit,
+ * so that the clash can be seen; corners are clipped and arches notched either way.
+ */
+function deckOutline(params: Params, interior: Interior, frame: Frame): Polygon {
+	const follow = params.fullWidth && params.edge === 'follow the walls';
+	const wanted = follow
+		? (largest(intersection(freeOutline(interior, frame.z, params.gap), rectangle(...frame.x, -5000, 5000))) ?? [])
+		: rectangle(...frame.x, ...frame.y);
+	const notches = interior.arches.map((arch) => archNotch(arch, frame.z[0], params.gap)).filter((notch) => notch !== null);
+	const corners = rearWedges(interior, frame.z, furthestRear(interior, frame.z) + params.gap);
+	return largest(difference(wanted, [...corners, ...notches])) ?? wanted;
+}
+
+/** The boards: the deck split across into equal lengths, each with its own outline from its own corner. */
+function boards(params: Params, deck: Polygon, frame: Frame): Part[] {
+	const step = params.length / params.panels;
+	const result: Part[] = [];
+	for (let i = 0; i < params.panels; i++) {
+		const strip = rectangle(frame.x[0] + i * step, frame.x[0] + (i + 1) * step, -6000, 6000);
+		const outline = largest(intersection(deck, strip));
+		if (!outline) continue;
+		const low = bounds(outline);
+		result.push({
+			id: `board-${i + 1}`,
+			name: `Board ${i + 1}`,
+			form: 'board',
+			stock: params.boardSheet,
+			outline: outline.map((p) => ({ x: p.x - low.x[0], y: p.y - low.y[0] })),
+			thickness: frame.z[1] - frame.z[0],
+			pose: shiftBy(vec3(low.x[0], low.y[0], frame.z[0])),
+			link: 'frame'
+		});
+	}
+	return result;
+}
+
+/** Stretches of the platform's length in which a bar along one wall meets no arch. */
+function clearStretches(params: Params, interior: Interior, frame: Frame, side: Side, inner: number): [number, number][] {
+	let stretches: [number, number][] = [frame.x];
+	for (const arch of interior.arches) {
+		if (arch.side !== side || arch.height + params.gap <= frame.under || arch.inner > inner) continue;
+		const notch = archNotch(arch, frame.under - params.gap, params.gap);
+		if (!notch) continue;
+		const [from, to] = bounds(notch).x;
+		stretches = stretches.flatMap(([a, b]): [number, number][] => [
+			[a, Math.min(b, from)],
+			[Math.max(a, to), b]
+		]);
+	}
+	return stretches.filter(([a, b]) => b - a >= 100);
+}
+
+/** Bars along both walls under the boards, interrupted by the arches; straight, as far out as the wall allows. */
+function ledgers(params: Params, interior: Interior, frame: Frame): { parts: Part[]; inner: Record<Side, number> } {
+	const parts: Part[] = [];
+	const inner: Record<Side, number> = { left: 0, right: 0 };
+	for (const side of SIDES) {
+		const s = sign(side);
+		const wall = leastHalfWidth(interior, side, frame.x, [frame.under, frame.z[0]]) - params.gap;
+		const edge = side === 'left' ? frame.y[1] : -frame.y[0];
+		const outer = Math.floor(Math.min(wall, edge));
+		inner[side] = outer - frame.bar.thickness;
+		clearStretches(params, interior, frame, side, inner[side]).forEach(([a, b], i) => {
+			const y: [number, number] = s > 0 ? [inner[side], outer] : [-outer, -inner[side]];
+			const box = { x: [a, b] as [number, number], y, z: [frame.under, frame.z[0]] as [number, number] };
+			parts.push(barIn(`ledger-${side}-${i + 1}`, `Ledger ${side}`, params.frameBar, 'frame', box, 'x'));
+		});
+	}
+	return { parts, inner };
+}
+
+/** A cross-bar under each end and each joint, with a leg under its middle and, where no ledger carries it, under its ends. */
+function crossBars(params: Params, interior: Interior, frame: Frame, inner: Record<Side, number>) {
+	const parts: Part[] = [];
+	const supports: Support[] = [];
+	const t = frame.bar.thickness;
+	const step = params.length / params.panels;
+	for (let i = 0; i <= params.panels; i++) {
+		const middle = Math.min(Math.max(frame.x[0] + i * step, frame.x[0] + t / 2 + 30), frame.x[1] - t / 2);
+		const x: [number, number] = [middle - t / 2, middle + t / 2];
+		const reach = (side: Side) => Math.min(inner[side], archLimit(interior, side, x, frame.under) - params.gap);
+		const y: [number, number] = [-Math.floor(reach('right')), Math.floor(reach('left'))];
+		const name = i === 0 ? 'Cross-bar rear' : i === params.panels ? 'Cross-bar front' : `Cross-bar joint ${i}`;
+		parts.push(barIn(`cross-bar-${i}`, name, params.frameBar, 'frame', { x, y, z: [frame.under, frame.z[0]] }, 'y'));
+		const on = !params.fullWidth ? [y[0] + frame.leg.width, (y[0] + y[1]) / 2, y[1] - frame.leg.width] : [(y[0] + y[1]) / 2];
+		for (const [n, at] of on.entries()) {
+			const half = frame.leg.width / 2;
+			const box = {
+				x: [middle - frame.leg.thickness / 2, middle + frame.leg.thickness / 2] as [number, number],
+				y: [at - half, at + half] as [number, number],
+				z: [0, frame.under] as [number, number]
+			};
+			parts.push(barIn(`leg-${i}-${n + 1}`, `Leg`, params.legBar, 'frame', box, 'z'));
+			supports.push({ part: `cross-bar-${i}`, by: `leg-${i}-${n + 1}`, kind: 'leg' });
+		}
+		for (const side of params.fullWidth ? SIDES : []) supports.push({ part: `cross-bar-${i}`, by: `ledger-${side}-1`, kind: 'ledger' });
+	}
+	return { parts, supports };
+}
+
+/** How far out a bar across may reach before it meets an arch higher than its underside. */
+function archLimit(interior: Interior, side: Side, x: [number, number], under: number): number {
+	let limit = Infinity;
+	for (const arch of interior.arches) {
+		if (arch.side !== side) continue;
+		const notch = archNotch(arch, under, 0);
+		if (!notch) continue;
+		const box = bounds(notch);
+		if (box.x[0] < x[1] && box.x[1] > x[0]) limit = Math.min(limit, side === 'left' ? box.y[0] : -box.y[1]);
+	}
+	return limit;
+}
+
+/** Two lanes for gear under the boards, left and right of the middle legs, as wide as ledgers, walls and arches leave them. */
+function lanes(params: Params, interior: Interior, frame: Frame, inner: Record<Side, number>): Space[] {
+	if (!params.fullWidth) {
+		const half = frame.leg.width / 2;
+		const box = { x: frame.x, y: [frame.y[0] + frame.leg.width + half, frame.y[1] - frame.leg.width - half], z: [0, frame.under] };
+		return [{ id: 'lane', name: 'Under the platform', box: box as Space['box'], access: [{ face: 'rear', states: ['bed'] }] }];
+	}
+	return SIDES.map((side) => {
+		const wall = leastHalfWidth(interior, side, frame.x, [0, frame.under]);
+		const arch = Math.min(
+			Infinity,
+			...interior.arches.filter((a) => a.side === side && a.middle + a.halfFloor > frame.x[0] && a.middle - a.halfFloor < frame.x[1]).map((a) => a.inner)
+		);
+		const outer = Math.min(inner[side], wall, arch) - params.gap;
+		const middle = (inner.left - inner.right) / 2;
+		const edge = side === 'left' ? middle + frame.leg.width / 2 : -(middle - frame.leg.width / 2);
+		const y: [number, number] = side === 'left' ? [edge, outer] : [-outer, -edge];
+		return {
+			id: `lane-${side}`,
+			name: `Under the platform, ${side}`,
+			box: { x: frame.x, y, z: [0, frame.under] },
+			access: [{ face: 'rear' as const, states: ['bed'] }]
+		};
+	});
+}
+
+function pads(params: Params, frame: Frame, interior: Interior): Assembly['pads'] {
+	// The mattress is a bought or cut box as wide as the narrowest the walls leave over its own height.
+	const z: [number, number] = [frame.z[1], frame.z[1] + params.padThickness];
+	const x0 = Math.max(frame.x[0], Math.ceil(furthestRear(interior, z)));
+	const limit = (side: Side) => Math.min(side === 'left' ? frame.y[1] : -frame.y[0], leastHalfWidth(interior, side, [x0, frame.x[1]], z));
+	const y: [number, number] = [-Math.floor(limit('right')), Math.floor(limit('left'))];
+	return [
+		{
+			id: 'mattress',
+			name: 'Mattress',
+			size: vec3(frame.x[1] - x0, y[1] - y[0], params.padThickness),
+			foam: params.padFoam,
+			places: { bed: { box: { x: [x0, frame.x[1]], y, z }, role: 'mattress' } }
+		}
+	];
+}
+
+/** A fixed platform: boards on ledgers along the walls and cross-bars on legs. */
+export const fixedPlatform = pieceKind({
+	kind: 'fixed-platform',
+	title: 'Fixed platform',
+	summary: 'Boards on ledgers along both walls, with a leg under each joint. Stays a bed; gear goes underneath.',
+	params: fixedPlatformParams,
+	heightParam: 'height',
+	alongParam: 'rear',
+	assemble(params, around) {
+		const { interior } = around;
+		const frame = frameOf(params, around);
+		const deck = deckOutline(params, interior, frame);
+		const along = params.fullWidth ? ledgers(params, interior, frame) : { parts: [], inner: { left: frame.y[1], right: -frame.y[0] } };
+		const across = crossBars(params, interior, frame, along.inner);
+		const [mattress] = pads(params, frame, interior);
+		const lying = mattress.places.bed.box;
+		const sheet = rectangle(lying.x[0], lying.x[1], lying.y[0], lying.y[1]);
+		return {
+			links: [{ id: 'frame', joint: { type: 'fixed' } }],
+			parts: [...boards(params, deck, frame), ...along.parts, ...across.parts],
+			pads: [mattress],
+			states: [{ id: 'bed', name: 'Bed', joints: {}, startsFor: ['drive', 'day', 'night'] }],
+			moves: [],
+			surfaces: [
+				{
+					id: 'bed',
+					use: 'sleep',
+					outline: largest(intersection(sheet, deck)) ?? sheet,
+					base: params.height,
+					pad: params.padThickness,
+					foam: params.padFoam,
+					states: ['bed']
+				}
+			],
+			supports: [
+				...across.supports,
+				...Array.from({ length: params.panels }, (_, i) => ({ part: `board-${i + 1}`, by: `cross-bar-${i}`, kind: 'cross-bar' as const }))
+			],
+			spaces: lanes(params, interior, frame, along.inner),
+			slats: [],
+			innerMargins: [],
+			deck: params.height
+		};
+	}
+});

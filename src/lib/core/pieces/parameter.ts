@@ -1,0 +1,73 @@
+import { z } from 'zod';
+
+/** What the form, the fixes and the help text know of a parameter of a piece. */
+export interface ParameterMeta {
+	label: string;
+	unit: 'mm' | 'deg' | 'count' | 'choice' | 'yes-no' | 'sheet' | 'bar';
+	hint?: string;
+	/** Verbs for turning the value up and down; parameters without them are never proposed as a fix. */
+	more?: string;
+	less?: string;
+}
+
+/** A length in mm within a range, with its start value. */
+export const length = (label: string, [min, max]: [number, number], start: number, rest: Partial<ParameterMeta> = {}) =>
+	z
+		.number()
+		.min(min)
+		.max(max)
+		.default(start)
+		.meta({ label, unit: 'mm', ...rest });
+
+/** A whole number within a range. */
+export const count = (label: string, [min, max]: [number, number], start: number, rest: Partial<ParameterMeta> = {}) =>
+	z
+		.number()
+		.int()
+		.min(min)
+		.max(max)
+		.default(start)
+		.meta({ label, unit: 'count', ...rest });
+
+/** An angle in degrees within a range. */
+export const degrees = (label: string, [min, max]: [number, number], start: number, rest: Partial<ParameterMeta> = {}) =>
+	z
+		.number()
+		.min(min)
+		.max(max)
+		.default(start)
+		.meta({ label, unit: 'deg', ...rest });
+
+/** One of a few words. */
+export const choice = <const T extends readonly [string, ...string[]]>(
+	label: string,
+	options: T,
+	start: T[number],
+	rest: Partial<ParameterMeta> = {}
+) =>
+	z
+		.enum(options)
+		.default(start as never)
+		.meta({ label, unit: 'choice', ...rest });
+
+/** Yes or no. */
+export const yesNo = (label: string, start: boolean, rest: Partial<ParameterMeta> = {}) =>
+	z
+		.boolean()
+		.default(start)
+		.meta({ label, unit: 'yes-no', ...rest });
+
+/** A kind of sheet or bar from the plan's stock, by id; its parameter's name must end in `Sheet` or `Bar`. */
+export const stockOf = (label: string, unit: 'sheet' | 'bar', start: string, rest: Partial<ParameterMeta> = {}) =>
+	z
+		.string()
+		.max(40)
+		.default(start)
+		.meta({ label, unit, ...rest });
+
+/** Soft, medium or firm: how far a pad gives under a body. */
+export const FOAMS = ['firm', 'medium', 'soft'] as const;
+export type Foam = (typeof FOAMS)[number];
+
+/** Label, unit and verbs of a parameter of a piece's schema. */
+export const parameterMeta = (schema: z.ZodType): ParameterMeta => schema.meta() as unknown as ParameterMeta;

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { choice, degrees, FOAMS, length, stockOf, yesNo } from '../parameter';
+
+export const slatCouchParams = z.strictObject({
+	height: length('Height of the slats', [100, 900], 360, {
+		hint: 'floor to the upper face of the slats, without the cushions',
+		more: 'Raise the couch',
+		less: 'Lower the couch'
+	}),
+	side: choice('Stands along the', ['left', 'right'], 'left'),
+	rear: length('Rear end from the rear door', [0, 6000], 120, {
+		hint: 'measured at floor level',
+		more: 'Move the couch forward',
+		less: 'Move the couch back'
+	}),
+	length: length('Length', [600, 3000], 1880, { more: 'Lengthen the couch', less: 'Shorten the couch' }),
+	seatDepth: length('Depth as a couch', [350, 1000], 620, { more: 'Deepen the couch', less: 'Make the couch shallower' }),
+	bedWidth: length('Width as a bed', [500, 1600], 1080, { more: 'Widen the bed', less: 'Narrow the bed' }),
+	gap: length('Gap to the wall', [0, 150], 10, { more: 'Widen the gap to the wall', less: 'Narrow the gap to the wall' }),
+	slatBar: stockOf('Slats', 'bar', 'slat-70x18'),
+	slatGap: length('Air between slats, pushed in', [0, 60], 12, { more: 'Space the slats wider', less: 'Space the slats closer' }),
+	frameBar: stockOf('Ledger, rails and stop', 'bar', 'batten-45x21'),
+	legBar: stockOf('Legs', 'bar', 'batten-45x45'),
+	lid: yesNo('Slats lift as a lid', true, { hint: 'hinged at the wall, to reach the storage from above' }),
+	lidAngle: degrees('Lid opens to', [20, 100], 60, { more: 'Open the lid wider', less: 'Open the lid less' }),
+	padThickness: length('Cushion thickness', [30, 200], 80, { more: 'Take thicker cushions', less: 'Take thinner cushions' }),
+	padFoam: choice('Cushion foam', FOAMS, 'medium')
+});

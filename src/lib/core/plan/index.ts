@@ -1,0 +1,24 @@
+export { applyEdits, valueAtPath, type Edit } from './edit';
+export { FILE_FORMAT, FILE_VERSION, fileJsonSchema, LARGEST_FILE, readPlan, readPlanFile, writePlanFile, type PlanRead } from './file';
+export { freeId } from './id';
+export { STATUSES as MEASUREMENT_STATUSES, measurement, USUAL_TOLERANCE, type Measurement, type MeasurementStatus } from './measurement';
+export { mergeVersions, type Merge } from './merge';
+export {
+	planSchema,
+	POSTURES,
+	USES,
+	type BarStock,
+	type Gear,
+	type Mode,
+	type Person,
+	type Plan,
+	type Posture,
+	type SeatSetting,
+	type SheetStock,
+	type Stock,
+	type Use
+} from './plan';
+export { shareStructure } from './share';
+export { starterMode, starterPlan, starterVehicle } from './starter';
+export { STARTING_STOCK } from './stock';
+export { BODY_STYLES, type Arch, type BodyStyle, type FrontSeat, type RearBench, type Seat, type Station, type Vehicle } from './vehicle';

@@ -1,0 +1,117 @@
+import { z } from 'zod';
+import { pieceSchema } from '../pieces/schema';
+import { idSchema, tableOf } from './id';
+import { vehicleSchema } from './vehicle';
+
+const name = z.string().trim().min(1).max(120);
+const mm = z.number().min(0).max(20000);
+
+export const personSchema = z.strictObject({
+	name,
+	stature: z.number().min(500).max(2300).describe('height in shoes off, mm'),
+	weight: z.number().min(5).max(300).describe('kg'),
+	sittingHeight: z.number().min(250).max(1200).optional().describe('seat to crown, mm, when measured'),
+	breadth: z.number().min(150).max(900).optional().describe('over the upper arms, mm, when measured')
+});
+export type Person = z.infer<typeof personSchema>;
+
+export const gearSchema = z.strictObject({
+	name,
+	length: mm,
+	width: mm,
+	height: mm,
+	weight: z.number().min(0).max(1000).describe('kg each'),
+	count: z.number().int().min(1).max(100),
+	under: idSchema.optional().describe('the piece it has to go under')
+});
+export type Gear = z.infer<typeof gearSchema>;
+
+export const POSTURES = ['away', 'in a seat', 'on the bench', 'lying'] as const;
+export type Posture = (typeof POSTURES)[number];
+
+export const USES = ['drive', 'day', 'night'] as const;
+export type Use = (typeof USES)[number];
+
+export const SEAT_STATES = ['upright', 'folded', 'removed'] as const;
+
+export const seatSettingSchema = z.strictObject({
+	state: z.enum(SEAT_STATES),
+	slide: mm.describe('forward of its rearmost place, mm'),
+	angle: z.number().min(-10).max(90).describe('lean of the back, degrees')
+});
+export type SeatSetting = z.infer<typeof seatSettingSchema>;
+
+/** One way of using the vehicle: the state of every seat and piece, the posture and place of every person. */
+export const modeSchema = z.strictObject({
+	name,
+	use: z.enum(USES),
+	seats: z.record(idSchema, seatSettingSchema),
+	pieces: z.record(idSchema, z.string().max(40)).describe('state of each piece'),
+	people: z.record(idSchema, z.strictObject({ posture: z.enum(POSTURES), piece: idSchema.optional() }))
+});
+export type Mode = z.infer<typeof modeSchema>;
+
+const price = z.number().min(0).max(100000);
+
+export const sheetStockSchema = z.strictObject({
+	name,
+	thickness: z.number().min(1).max(60),
+	length: z.number().min(100).max(5000).describe('along the grain of the face, mm'),
+	width: z.number().min(100).max(5000),
+	density: z.number().min(50).max(9000).describe('kg per cubic metre'),
+	price: price.describe('for one sheet'),
+	grain: z.boolean().describe('true when parts must keep their direction')
+});
+export type SheetStock = z.infer<typeof sheetStockSchema>;
+
+export const barStockSchema = z.strictObject({
+	name,
+	width: z.number().min(3).max(300),
+	thickness: z.number().min(1).max(300),
+	length: z.number().min(100).max(8000),
+	density: z.number().min(50).max(9000),
+	price: price.describe('for one length')
+});
+export type BarStock = z.infer<typeof barStockSchema>;
+
+export const stockSchema = z.strictObject({
+	sheets: tableOf(sheetStockSchema),
+	bars: tableOf(barStockSchema),
+	kerf: z.number().min(0).max(12).describe('width of a saw cut, mm'),
+	trim: z.number().min(0).max(100).describe('taken off every edge of a new sheet, mm')
+});
+export type Stock = z.infer<typeof stockSchema>;
+
+/** Everything a builder decides and measures. Whatever can be worked out from it is not stored. */
+export const planSchema = z
+	.strictObject({
+		name,
+		vehicle: vehicleSchema,
+		crew: tableOf(personSchema),
+		gear: tableOf(gearSchema),
+		pieces: tableOf(pieceSchema),
+		modes: tableOf(modeSchema),
+		stock: stockSchema,
+		log: z.array(z.strictObject({ date: z.iso.date(), text: z.string().min(1).max(4000) })).max(2000)
+	})
+	.superRefine((plan, context) => {
+		const known = (table: object, id: string, path: string[], what: string) => {
+			if (!Object.hasOwn(table, id)) context.addIssue({ code: 'custom', path, message: `there is no ${what} “${id}” in this plan` });
+		};
+		for (const [id, mode] of Object.entries(plan.modes)) {
+			for (const seat of Object.keys(mode.seats)) known(plan.vehicle.seats, seat, ['modes', id, 'seats', seat], 'seat');
+			for (const piece of Object.keys(mode.pieces)) known(plan.pieces, piece, ['modes', id, 'pieces', piece], 'piece');
+			for (const [person, at] of Object.entries(mode.people)) {
+				known(plan.crew, person, ['modes', id, 'people', person], 'person');
+				if (at.piece) known(plan.pieces, at.piece, ['modes', id, 'people', person, 'piece'], 'piece');
+			}
+		}
+		for (const [id, item] of Object.entries(plan.gear)) if (item.under) known(plan.pieces, item.under, ['gear', id, 'under'], 'piece');
+		for (const [id, piece] of Object.entries(plan.pieces)) {
+			for (const [key, value] of Object.entries(piece.params)) {
+				if (key.endsWith('Sheet')) known(plan.stock.sheets, String(value), ['pieces', id, 'params', key], 'sheet');
+				if (key.endsWith('Bar')) known(plan.stock.bars, String(value), ['pieces', id, 'params', key], 'bar');
+			}
+		}
+	});
+export type Plan = z.infer<typeof planSchema>;

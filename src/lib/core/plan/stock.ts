@@ -1,0 +1,20 @@
+import type { Stock } from './plan';
+
+/**
+ * What a new plan finds in the shed. Densities are round figures for birch ply (680 kg/m³) and softwood (480 kg/m³);
+ * prices are placeholders for the builder's own.
+ */
+export const STARTING_STOCK: Stock = {
+	sheets: {
+		'ply-9': { name: 'Birch ply 9 mm', thickness: 9, length: 2440, width: 1220, density: 680, price: 58, grain: true },
+		'ply-12': { name: 'Birch ply 12 mm', thickness: 12, length: 2440, width: 1220, density: 680, price: 74, grain: true },
+		'ply-15': { name: 'Birch ply 15 mm', thickness: 15, length: 2440, width: 1220, density: 680, price: 92, grain: true }
+	},
+	bars: {
+		'batten-45x21': { name: 'Softwood batten 45 × 21', width: 45, thickness: 21, length: 2400, density: 480, price: 4.2 },
+		'batten-45x45': { name: 'Softwood post 45 × 45', width: 45, thickness: 45, length: 2400, density: 480, price: 7.5 },
+		'slat-70x18': { name: 'Planed slat 70 × 18', width: 70, thickness: 18, length: 2100, density: 480, price: 4.8 }
+	},
+	kerf: 3,
+	trim: 10
+};

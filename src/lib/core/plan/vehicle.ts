@@ -1,0 +1,121 @@
+import { z } from 'zod';
+import { tableOf } from './id';
+import { measurementSchema } from './measurement';
+
+export const BODY_STYLES = [
+	'long high van',
+	'small van',
+	'seven-seat minivan',
+	'four-wheel-drive estate',
+	'small hatchback',
+	'two-door off-roader'
+] as const;
+export type BodyStyle = (typeof BODY_STYLES)[number];
+
+const name = z.string().trim().min(1).max(120);
+const place = z.number().min(-500).max(10000);
+
+/** Half of the inside width at one height of a station: centre line to wall. `right` is absent when both sides are alike. */
+const halfWidthSchema = z.strictObject({
+	z: place.describe('height above the floor in mm'),
+	left: measurementSchema.describe('centre line to the left-hand wall'),
+	right: measurementSchema.optional().describe('centre line to the right-hand wall, when it differs')
+});
+
+const ceilingSchema = z.strictObject({
+	y: z.number().min(0).max(2000).describe('distance from the centre line in mm, both sides'),
+	z: measurementSchema.describe('floor to ceiling')
+});
+
+/** A cross-section of the interior at one distance from the closed rear door. */
+export const stationSchema = z.strictObject({
+	x: place.describe('distance forward of the closed rear door, at floor level, in mm'),
+	widths: tableOf(halfWidthSchema).refine((t) => Object.keys(t).length >= 1, 'a station needs a width'),
+	ceiling: tableOf(ceilingSchema).refine((t) => Object.keys(t).length >= 1, 'a station needs a ceiling height')
+});
+
+/** A wheel arch: a solid on the floor against a wall, with elliptic ends and a rounded inner edge. */
+export const archSchema = z.strictObject({
+	side: z.enum(['left', 'right', 'both']),
+	start: measurementSchema.describe('closed rear door to the rear end of the arch, at floor level'),
+	floorLength: measurementSchema.describe('length along the floor'),
+	topLength: measurementSchema.describe('length of the flat top; the ends between floor and top are rounded'),
+	height: measurementSchema,
+	inner: measurementSchema.describe('centre line to the inner face of the arch'),
+	edge: measurementSchema.describe('radius of the rounding along the inner top edge')
+});
+
+const rearSchema = z.strictObject({
+	profile: tableOf(
+		z.strictObject({
+			z: place.describe('height above the floor in mm'),
+			x: measurementSchema.describe('how far forward of its position at the floor the closed door stands at this height')
+		})
+	),
+	cornerAlong: measurementSchema.describe('rounding of the rear corners seen from above: length along the vehicle'),
+	cornerAcross: measurementSchema.describe('rounding of the rear corners seen from above: length across the vehicle')
+});
+
+const seatPlace = {
+	name,
+	y: z.number().min(-1500).max(1500).describe('centre of the seat, left of the centre line, in mm'),
+	width: measurementSchema
+};
+
+/** A front seat on rails with a reclining back. */
+const frontSeatSchema = z.strictObject({
+	...seatPlace,
+	type: z.literal('front seat'),
+	back: measurementSchema.describe('closed rear door to the rear of the backrest at its foot, seat slid fully back'),
+	foot: measurementSchema.describe('height of the foot of the backrest above the floor'),
+	top: measurementSchema.describe('height of the top of the headrest, back upright'),
+	cushionLength: measurementSchema,
+	cushionHeight: measurementSchema,
+	slide: measurementSchema.describe('how far the seat slides forward in all'),
+	uprightAngle: z.number().min(-10).max(45).describe('least lean of the back behind the vertical, degrees'),
+	reclinedAngle: z.number().min(-10).max(90).describe('greatest lean of the back, degrees'),
+	drivingSlide: measurementSchema.describe('how far forward of its rearmost place the person who sits here needs it'),
+	drivingAngle: z.number().min(-10).max(60).describe('lean of the back for driving, degrees')
+});
+
+/** A rear bench that stands, folds or comes out. */
+const rearBenchSchema = z.strictObject({
+	...seatPlace,
+	type: z.literal('rear bench'),
+	back: measurementSchema.describe('closed rear door to the rear of the backrest at its foot, upright'),
+	top: measurementSchema.describe('height of the backrest, upright'),
+	angle: z.number().min(-10).max(45).describe('lean of the upright back, degrees'),
+	cushionLength: measurementSchema,
+	cushionHeight: measurementSchema,
+	foldedRear: measurementSchema.describe('closed rear door to the rear edge of the folded bench'),
+	foldedLength: measurementSchema,
+	foldedHeightRear: measurementSchema.describe('height of the folded surface at its rear edge'),
+	foldedHeightFront: measurementSchema.describe('height of the folded surface at its front edge'),
+	removable: z.boolean()
+});
+
+export const seatSchema = z.discriminatedUnion('type', [frontSeatSchema, rearBenchSchema]);
+export type FrontSeat = z.infer<typeof frontSeatSchema>;
+export type RearBench = z.infer<typeof rearBenchSchema>;
+export type Seat = z.infer<typeof seatSchema>;
+
+export const vehicleSchema = z.strictObject({
+	name,
+	bodyStyle: z.enum(BODY_STYLES),
+	length: measurementSchema.describe('closed rear door to the bulkhead or dashboard, on the floor along the centre line'),
+	stations: tableOf(stationSchema).refine((t) => Object.keys(t).length >= 1, 'an interior needs a station'),
+	rear: rearSchema,
+	arches: tableOf(archSchema),
+	seats: tableOf(seatSchema),
+	lining: z
+		.strictObject({
+			included: z.boolean().describe('true when the sizes were taken with the lining in place'),
+			floor: z.number().min(0).max(300),
+			wall: z.number().min(0).max(300),
+			roof: z.number().min(0).max(300)
+		})
+		.describe('thickness of floor, wall and roof build-up in mm, deducted unless included')
+});
+export type Vehicle = z.infer<typeof vehicleSchema>;
+export type Station = z.infer<typeof stationSchema>;
+export type Arch = z.infer<typeof archSchema>;

@@ -1,0 +1,1 @@
+export { clearBoxes, litres, stow, type Stowing } from './spaces';
