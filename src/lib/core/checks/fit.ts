@@ -1,7 +1,7 @@
+import { remember } from '../derive/remember';
 import { boxSeparation, vec3 } from '../geometry/vector';
 import {
 	archClearance,
-	boxSolid,
 	ceilingClearance,
 	floorClearance,
 	frontClearance,
@@ -22,55 +22,49 @@ interface Named {
 	solid: Solid;
 }
 
-const solidsOf = (piece: PlacedPiece): Named[] => [
+const solidsOf = remember((piece: PlacedPiece): Named[] => [
 	...piece.parts.map((p) => ({ name: p.part.name, solid: { box: p.box, footprint: p.footprint, corners: [...p.lower, ...p.upper] } })),
-	...piece.pads.map((p) => ({ name: p.pad.name, solid: boxSolid(p.box) }))
-];
+	...piece.pads.map((p) => ({ name: p.pad.name, solid: { box: p.box, footprint: p.footprint, corners: [] } }))
+]);
 
-/** The solid of a piece with the least room, by some measure; solids for which the measure says null do not count. */
-function tightest(piece: PlacedPiece, measure: (solid: Solid) => Clearance | null): { name: string; clearance: Clearance } | null {
+/** Room of a solid; null when it does not count, or is known to be more than the least found so far. */
+type Measure = (solid: Solid, least: number) => Clearance | null;
+
+/** The solid of a piece with the least room. */
+function tightest(piece: PlacedPiece, measure: Measure): { name: string; clearance: Clearance } | null {
 	let least: { name: string; clearance: Clearance } | null = null;
 	for (const { name, solid } of solidsOf(piece)) {
-		const clearance = measure(solid);
+		const clearance = measure(solid, least?.clearance.margin ?? Infinity);
 		if (clearance && (!least || clearance.margin < least.clearance.margin)) least = { name, clearance };
 	}
 	return least;
 }
 
-/** A check of every piece against one thing of the vehicle. */
-function fitCheck(
-	rule: string,
-	title: string,
-	measure: (context: CheckContext) => (solid: Solid) => Clearance | null,
-	why: (part: string) => string
-): Check {
+/** What a fit check says of one piece. */
+function judge(rule: string, title: string, piece: PlacedPiece, measure: Measure, why: (part: string) => string): Result | null {
+	const found = tightest(piece, measure);
+	if (!found) return null;
+	const { clearance, name } = found;
 	return {
 		rule,
-		run(context) {
-			const measured = measure(context);
-			return context.scene.pieces.flatMap((piece): Result[] => {
-				const found = tightest(piece, measured);
-				if (!found) return [];
-				const { clearance, name } = found;
-				return [
-					{
-						rule,
-						key: piece.id,
-						title: `${piece.name}: ${title}`,
-						subjects: [piece.id],
-						margin: clearance.margin,
-						comfort: 0,
-						unit: 'mm',
-						limit: 0,
-						actual: clearance.margin,
-						why: why(name),
-						at: clearance.at,
-						line: [clearance.at, clearance.against]
-					}
-				];
-			});
-		}
+		key: piece.id,
+		title: `${piece.name}: ${title}`,
+		subjects: [piece.id],
+		margin: clearance.margin,
+		comfort: 0,
+		unit: 'mm',
+		limit: 0,
+		actual: clearance.margin,
+		why: why(name),
+		at: clearance.at,
+		line: [clearance.at, clearance.against]
 	};
+}
+
+/** A check of every piece against one thing of the interior, remembered by both: modes with the same state share it. */
+function fitCheck(rule: string, title: string, measure: (interior: Interior) => Measure, why: (part: string) => string): Check {
+	const judged = remember((interior: Interior, piece: PlacedPiece) => judge(rule, title, piece, measure(interior), why));
+	return { rule, run: ({ scene }) => scene.pieces.map((piece) => judged(scene.interior, piece)).filter((result) => result !== null) };
 }
 
 const least = (clearances: (Clearance | null)[]): Clearance | null =>
@@ -81,35 +75,35 @@ const archesOf = (interior: Interior) => (solid: Solid) => least(interior.arches
 export const fitWalls = fitCheck(
 	'fit-walls',
 	'side walls',
-	({ scene }) => (solid) => wallClearance(scene.interior, solid),
+	(interior) => (solid) => wallClearance(interior, solid),
 	(part) => `${part} comes closest to a side wall; walls lean, so its upper or lower edge decides.`
 );
 
 export const fitArches = fitCheck(
 	'fit-arches',
 	'wheel arches',
-	({ scene }) => archesOf(scene.interior),
+	archesOf,
 	(part) => `${part} comes closest to a wheel arch.`
 );
 
 export const fitCeiling = fitCheck(
 	'fit-ceiling',
 	'ceiling',
-	({ scene }) => (solid) => ceilingClearance(scene.interior, solid),
+	(interior) => (solid) => ceilingClearance(interior, solid),
 	(part) => `${part} reaches highest under the ceiling.`
 );
 
 export const fitRear = fitCheck(
 	'fit-rear',
 	'closed rear door',
-	({ scene }) => (solid) => rearClearance(scene.interior, solid),
+	(interior) => (solid) => rearClearance(interior, solid),
 	(part) => `${part} comes closest to the closed rear door, which slopes forward and cuts the corners.`
 );
 
 export const fitFront = fitCheck(
 	'fit-front',
 	'bulkhead or dashboard',
-	({ scene }) => (solid) => frontClearance(scene.interior, solid),
+	(interior) => (solid) => frontClearance(interior, solid),
 	(part) => `${part} reaches furthest forward.`
 );
 
@@ -133,18 +127,16 @@ export const fitSeats: Check = {
 	run: (context) =>
 		context.scene.seats.flatMap((seat) => {
 			const driving = isFront(context, seat) && context.scene.mode.use === 'drive';
-			const rule = driving ? 'driving-position' : 'fit-seats';
-			return fitCheck(
-				rule,
-				driving ? `${seat.name} in driving position` : seat.name,
-				() => (solid) => seatClearance(seat, solid),
-				(part) =>
-					driving
-						? `${part} must leave the ${seat.name.toLowerCase()} where its driver needs it, back at the driving angle.`
-						: `${part} comes closest to the ${seat.name.toLowerCase()} as this mode sets it.`
-			)
-				.run(context)
-				.map((result) => ({ ...result, key: `${result.key}+${seat.id}`, subjects: [...result.subjects, seat.id] }));
+			const name = seat.name.toLowerCase();
+			const why = (part: string) =>
+				driving
+					? `${part} must leave the ${name} where its driver needs it, back at the driving angle.`
+					: `${part} comes closest to the ${name} as this mode sets it.`;
+			return context.scene.pieces.flatMap((piece): Result[] => {
+				const [rule, title] = driving ? ['driving-position', `${name} in driving position`] : ['fit-seats', name];
+				const result = judge(rule, title, piece, (solid, least) => seatClearance(seat, solid, least), why);
+				return result ? [{ ...result, key: `${piece.id}+${seat.id}`, subjects: [piece.id, seat.id] }] : [];
+			});
 		})
 };
 

@@ -1,11 +1,11 @@
 import { assemblyOf } from '../derive';
-import { kindOf, parameterMeta, type Piece } from '../pieces';
+import { kindOf, numberRange, parameterMeta, type Piece } from '../pieces';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { litres } from '../storage';
 import { formatLength, type UnitSystem } from '../units';
 import type { Finding, Fix } from './finding';
-import { findingsOf, resultId, resultsOfRule, type Tolerances } from './run';
+import { findingsOf, isWorse, resultId, resultsOfRule, type Tolerances } from './run';
 
 /** A value of the plan that can be turned to settle a finding. */
 interface Knob {
@@ -23,12 +23,11 @@ interface Knob {
 function pieceKnobs(id: string, piece: Piece): Knob[] {
 	const { params } = kindOf(piece.kind);
 	return Object.entries(params.shape).flatMap(([key, schema]): Knob[] => {
-		const meta = parameterMeta(schema as never);
+		const meta = parameterMeta(schema);
 		const value = (piece.params as Record<string, unknown>)[key];
 		if (!meta.more || !meta.less || typeof value !== 'number') return [];
-		const number = (schema as { unwrap?: () => { minValue: number; maxValue: number } }).unwrap?.();
-		if (!number) return [];
-		const range: [number, number] = [number.minValue, number.maxValue];
+		const range = numberRange(schema);
+		if (!range) return [];
 		return [{ path: ['pieces', id, 'params', key], value, range, step: 1, more: meta.more, less: meta.less, unit: meta.unit === 'deg' ? 'deg' : 'mm' }];
 	});
 }
@@ -102,24 +101,30 @@ const storage = (plan: Plan): number =>
 		.flatMap((piece) => assemblyOf(piece, plan.vehicle, plan.stock).spaces)
 		.reduce((sum, space) => sum + litres(space.box), 0);
 
+/** The worst finding of every rule and subject; findings come worst first. */
+function worstByResult(findings: Finding[]): Map<string, Finding> {
+	const worst = new Map<string, Finding>();
+	for (const finding of findings) if (!worst.has(resultId(finding))) worst.set(resultId(finding), finding);
+	return worst;
+}
+
 /** What a change costs elsewhere, in words, and how many new clashes it brings. */
-function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Finding): { words: string; newClashes: number } {
-	const worse = (which: Plan) => new Map(findingsOf(which, tolerances).map((f) => [`${resultId(f)}/${f.modes.join()}`, f]));
-	const before = new Map([...worse(plan).values()].map((f) => [resultId(f), f]));
+function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Finding): { words: string; newClashes: number; lost: number } {
 	const own = resultId(finding);
-	const rank = { clear: 0, tight: 1, unmeasured: 2, clash: 3 };
-	const lost = [...worse(changed).values()].filter((f) => resultId(f) !== own && rank[f.status] > rank[before.get(resultId(f))?.status ?? 'clear']);
+	const before = worstByResult(findingsOf(plan, tolerances));
+	const after = worstByResult(findingsOf(changed, tolerances));
+	const lost = [...after.values()].filter((f) => resultId(f) !== own && isWorse(f.status, before.get(resultId(f))?.status ?? 'clear'));
 	const words = lost.slice(0, 2).map((f) => `${f.title.toLowerCase().replace(/^./, (c) => c.toUpperCase())} becomes ${f.status === 'clash' ? 'a clash' : f.status}`);
 	if (lost.length > 2) words.push(`${lost.length - 2} more get worse`);
 	const volume = Math.round(storage(changed) - storage(plan));
 	if (volume !== 0) words.push(`${Math.abs(volume)} litres ${volume < 0 ? 'less' : 'more'} storage`);
-	return { words: words.length > 0 ? `${words.join('; ')}.` : 'Costs nothing elsewhere.', newClashes: lost.filter((f) => f.status === 'clash').length };
+	return { words: words.length > 0 ? `${words.join('; ')}.` : 'Costs nothing elsewhere.', newClashes: lost.filter((f) => f.status === 'clash').length, lost: lost.length };
 }
 
 /**
  * Changes that settle a finding: for every number of the pieces concerned (and the slide and recline of a seat), the
  * smallest turn up or down after which the finding is clear or, failing that, just fits. Each is tried out on the whole
- * plan, so its cost is what really happens. At most `most`, those without new clashes first, then by size of the change.
+ * plan, so its cost is what really happens. At most `most`, those that cost least elsewhere first, then by size of the change.
  */
 export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem = 'metric', most = 4): Fix[] {
 	const [mode] = finding.modes;
@@ -131,19 +136,21 @@ export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, s
 	];
 	const comfortable = Math.max(finding.comfort, finding.tolerance ?? 0);
 	const fixes = knobs.flatMap((knob) =>
-		([1, -1] as const).flatMap((direction): (Fix & { turn: number })[] => {
+		([1, -1] as const).flatMap((direction): (Fix & { turn: number; lost: number })[] => {
 			const editsFor = (value: number): Edit[] => [{ path: knob.path, value }];
 			const margin = (value: number) => marginOf(applyEdits(plan, editsFor(value))) ?? -Infinity;
 			const value = smallestTurn(knob, direction, comfortable, margin) ?? (finding.margin < 0 ? smallestTurn(knob, direction, 0, margin) : undefined);
 			if (value === undefined) return [];
 			const edits = editsFor(value);
 			const turn = Math.abs(value - knob.value);
-			const { words, newClashes } = costOf(plan, applyEdits(plan, edits), tolerances, finding);
+			const { words, newClashes, lost } = costOf(plan, applyEdits(plan, edits), tolerances, finding);
 			const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
 			const label = `${direction > 0 ? knob.more : knob.less} by ${amount}`;
-			return [{ label, cost: words, edits, margin: margin(value), newClashes, turn }];
+			return [{ label, cost: words, edits, margin: margin(value), newClashes, lost, turn }];
 		})
 	);
-	fixes.sort((a, b) => a.newClashes - b.newClashes || a.turn - b.turn);
-	return fixes.slice(0, most).map(({ label, cost, edits, margin, newClashes }) => ({ label, cost, edits, margin, newClashes }));
+	fixes.sort((a, b) => a.newClashes - b.newClashes || a.lost - b.lost || a.turn - b.turn);
+	// A change that only moves the trouble elsewhere is worth showing when nothing better is to be had.
+	const useful = fixes.some((fix) => fix.newClashes === 0) ? fixes.filter((fix) => fix.newClashes === 0) : fixes;
+	return useful.slice(0, most).map(({ label, cost, edits, margin, newClashes }) => ({ label, cost, edits, margin, newClashes }));
 }

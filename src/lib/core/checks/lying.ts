@@ -1,12 +1,15 @@
 import { vec3 } from '../geometry/vector';
 import { headroom, placeSleepers, proppedHeight, RELAXED, ROOM, compressed, type Sleeper } from '../people';
+import type { Person } from '../plan/plan';
 import type { Check, CheckContext, Result } from './finding';
 
-/** A check of every sleeper of a scene. */
-const sleeperCheck = (rule: string, judge: (sleeper: Sleeper, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>): Check => ({
+type Judgement = Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>;
+
+/** A check of every sleeper of a scene, or of those who want what it checks. */
+const sleeperCheck = (rule: string, judge: (sleeper: Sleeper, context: CheckContext) => Judgement, want?: Person['wants'][number]): Check => ({
 	rule,
 	run: (context) =>
-		placeSleepers(context.plan.crew, context.scene).map((sleeper) => ({
+		placeSleepers(context.plan.crew, context.scene).filter(({ person }) => !want || person.wants.includes(want)).map((sleeper) => ({
 			rule,
 			key: `${sleeper.piece}+${sleeper.id}`,
 			subjects: [sleeper.piece, sleeper.id],
@@ -65,7 +68,7 @@ export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
 export const turningOver = sleeperCheck('turning-over', (sleeper, { scene }) => {
 	const { body, person, z } = sleeper;
 	const at = along(sleeper, 0.25);
-	const free = headroom(scene.interior, at.x, at.y, body.chestDepth) - z;
+	const free = headroom(scene.interior, at.x, at.y, body.chestDepth / 2) - z;
 	const limit = body.breadth + ROOM.overShoulder;
 	return {
 		title: `${person.name}: turning over`,
@@ -77,7 +80,7 @@ export const turningOver = sleeperCheck('turning-over', (sleeper, { scene }) => 
 		at: vec3(at.x, at.y, z + limit),
 		line: [at, vec3(at.x, at.y, z + free)]
 	};
-});
+}, 'turn over');
 
 /** The best place to raise one's head: where on the stretch of the axis between two shares the roof is highest. */
 function best(sleeper: Sleeper, context: CheckContext, from: number, to: number) {
@@ -105,7 +108,7 @@ export const sittingUp = sleeperCheck('sitting-up', (sleeper, context) => {
 		at: vec3(at.x, at.y, seat + limit),
 		line: [vec3(at.x, at.y, seat), vec3(at.x, at.y, free)]
 	};
-});
+}, 'sit up');
 
 export const propped = sleeperCheck('propped', (sleeper, context) => {
 	const { body, person, z } = sleeper;
@@ -122,4 +125,4 @@ export const propped = sleeperCheck('propped', (sleeper, context) => {
 		at: vec3(at.x, at.y, z + limit),
 		line: [at, vec3(at.x, at.y, free)]
 	};
-});
+}, 'prop up');

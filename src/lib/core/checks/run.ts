@@ -40,6 +40,9 @@ export function statusOf(margin: number, comfort: number, tolerance: number, gue
 
 const SEVERITY: Record<Status, number> = { clash: 0, unmeasured: 1, tight: 2, clear: 3 };
 
+/** Whether one status is worse than another. */
+export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY[b];
+
 /** Orders findings: worst status first, then least margin for what it is measured in. */
 export const byWorst = (a: Finding, b: Finding): number =>
 	SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);

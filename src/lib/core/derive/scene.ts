@@ -1,6 +1,6 @@
 import { buildInterior, Field } from '../interior';
 import { placePiece, seatsIn, stateIn, type Scene } from '../modes';
-import { assemble, type Piece } from '../pieces';
+import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
 import type { Mode, Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
 import { remember } from './remember';
@@ -16,13 +16,19 @@ export const assemblyOf = remember((piece: Piece, vehicle: Vehicle, stock: Plan[
 	assemble(piece, { interior: interiorOf(vehicle), stock })
 );
 
+/** A piece in one of its states, remembered: modes that use the same state share it. The id and name come with the piece. */
+const placed = remember((named: { id: string; name: string }, assembly: Assembly, state: PieceState) =>
+	placePiece(named.id, named.name, assembly, state)
+);
+const named = remember((pieces: Plan['pieces']) => Object.entries(pieces).map(([id, piece]) => ({ id, name: piece.name, piece })));
+
 const buildScene = remember((vehicle: Vehicle, pieces: Plan['pieces'], stock: Plan['stock'], mode: Mode): Scene => ({
 	mode,
 	interior: interiorOf(vehicle),
 	seats: seatsIn(vehicle, mode),
-	pieces: Object.entries(pieces).map(([id, piece]) => {
-		const assembly = assemblyOf(piece, vehicle, stock);
-		return placePiece(id, piece.name, assembly, stateIn(assembly, mode, id));
+	pieces: named(pieces).map((entry) => {
+		const assembly = assemblyOf(entry.piece, vehicle, stock);
+		return placed(entry, assembly, stateIn(assembly, mode, entry.id));
 	})
 }));
 

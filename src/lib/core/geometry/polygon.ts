@@ -85,21 +85,6 @@ export function centroid(polygon: Polygon): Vec2 {
 	return { x: cx / (3 * twice), y: cy / (3 * twice) };
 }
 
-/** The stretch of y that an outline covers between two x, or null where it does not reach: its lowest and highest y there. */
-export function spanAcross(polygon: Polygon, x0: number, x1: number): [number, number] | null {
-	let [low, high] = [Infinity, -Infinity];
-	for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
-		const [a, b] = polygon[i].x <= polygon[j].x ? [polygon[i], polygon[j]] : [polygon[j], polygon[i]];
-		if (b.x < x0 || a.x > x1) continue;
-		for (const x of [Math.max(a.x, x0), Math.min(b.x, x1)]) {
-			const y = b.x === a.x ? a.y : a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y);
-			low = Math.min(low, y, b.x === a.x ? b.y : y);
-			high = Math.max(high, y, b.x === a.x ? b.y : y);
-		}
-	}
-	return low <= high ? [low, high] : null;
-}
-
 const segmentDistance = (p: Vec2, a: Vec2, b: Vec2): number => {
 	const [dx, dy] = [b.x - a.x, b.y - a.y];
 	const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1)));
@@ -118,6 +103,17 @@ export function distance(a: Polygon, b: Polygon): number {
 	return least;
 }
 
+/** Lowest and highest value of nx * x + ny * y over the corners. */
+function extent(polygon: Polygon, nx: number, ny: number): [number, number] {
+	let [low, high] = [Infinity, -Infinity];
+	for (const p of polygon) {
+		const along = p.x * nx + p.y * ny;
+		if (along < low) low = along;
+		if (along > high) high = along;
+	}
+	return [low, high];
+}
+
 /**
  * Signed distance between two convex outlines by the separating axis theorem: positive when apart (the gap along the
  * best of their edge normals), negative when they overlap (the least shift that parts them).
@@ -129,10 +125,8 @@ export function convexSeparation(a: Polygon, b: Polygon): number {
 			const [nx, ny] = [outline[i].y - outline[j].y, outline[j].x - outline[i].x];
 			const size = Math.hypot(nx, ny);
 			if (size === 0) continue;
-			const along = (p: Vec2) => (p.x * nx + p.y * ny) / size;
-			let [a0, a1, b0, b1] = [Infinity, -Infinity, Infinity, -Infinity];
-			for (const p of a) [a0, a1] = [Math.min(a0, along(p)), Math.max(a1, along(p))];
-			for (const p of b) [b0, b1] = [Math.min(b0, along(p)), Math.max(b1, along(p))];
+			const [a0, a1] = extent(a, nx / size, ny / size);
+			const [b0, b1] = extent(b, nx / size, ny / size);
 			best = Math.max(best, a0 - b1, b0 - a1);
 		}
 	return best;

@@ -24,9 +24,6 @@ export interface Clearance {
 	against: Vec3;
 }
 
-/** A solid that fills a box. */
-export const boxSolid = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
-
 const nearer = (a: Clearance | null, b: Clearance): Clearance => (a === null || b.margin < a.margin ? b : a);
 
 /** Points that decide against linear surfaces: corners of the outline, and where its edges pass a station. */
@@ -54,6 +51,19 @@ export function wallClearance(interior: Interior, solid: Solid): Clearance {
 		const heights = breaks(interior.knots.z, ...solid.box.z);
 		for (const p of edgePoints(solid.footprint, interior.knots.x)) for (const z of heights) test(p.x, p.y, z);
 	} else for (const c of solid.corners) test(c.x, c.y, c.z);
+	return least!;
+}
+
+/** Least room of some points under the ceiling and beside the walls: for things that are tilted. */
+export function cornerClearance(interior: Interior, corners: readonly Vec3[]): Clearance {
+	let least: Clearance | null = null;
+	for (const at of corners) {
+		const side = sideOf(at.y);
+		const wall = halfWidth(interior, side, at.x, at.z);
+		least = nearer(least, { margin: wall - Math.abs(at.y), at, against: vec3(at.x, sign(side) * wall, at.z) });
+		const ceiling = ceilingAt(interior, at.x, at.y);
+		least = nearer(least, { margin: ceiling - at.z, at, against: vec3(at.x, at.y, ceiling) });
+	}
 	return least!;
 }
 
@@ -130,14 +140,18 @@ export function archClearance(arch: ArchSolid, solid: Solid): Clearance {
 const boxGap = (a: { x: [number, number]; y: [number, number] }, x: [number, number], y: [number, number]): number =>
 	Math.max(a.x[0] - x[1], x[0] - a.x[1], a.y[0] - y[1], y[0] - a.y[1]);
 
-/** Room between a solid and a seat: sideways or in the side view, whichever parts them more. */
-export function seatClearance(seat: SeatSolid, solid: Solid): Clearance | null {
+/**
+ * Room between a solid and a seat: sideways or in the side view, whichever parts them more. Null when the boxes round
+ * them are further apart than `limit` already, which spares the exact test, and for a seat that is not there.
+ */
+export function seatClearance(seat: SeatSolid, solid: Solid, limit = Infinity): Clearance | null {
 	const { x, y, z } = solid.box;
 	const sideways = Math.max(seat.y[0] - y[1], y[0] - seat.y[1]);
 	let least: Clearance | null = null;
 	for (const profile of seat.profiles) {
-		const margin = Math.max(sideways, convexSeparation(rectangle(...x, ...z), profile));
 		const p = bounds(profile);
+		if (Math.max(sideways, p.x[0] - x[1], x[0] - p.x[1], p.y[0] - z[1], z[0] - p.y[1]) > limit) continue;
+		const margin = Math.max(sideways, convexSeparation(rectangle(...x, ...z), profile));
 		const middle = (Math.max(y[0], seat.y[0]) + Math.min(y[1], seat.y[1])) / 2;
 		const atX = p.x[0] >= x[0] ? x[1] : x[0];
 		const height = Math.max(z[0], Math.min(z[1], p.y[1]));
@@ -145,4 +159,3 @@ export function seatClearance(seat: SeatSolid, solid: Solid): Clearance | null {
 	}
 	return least;
 }
-

@@ -65,6 +65,9 @@ export function floorAt(interior: Interior, x: number, y: number): number {
 	return top;
 }
 
+/** Stretches of height, low to high. */
+type Stretches = [number, number][];
+
 /**
  * Lowest and highest free z of the column at (x, y), or null where nothing is free. Where walls leave more than
  * one stretch free, the tallest is taken.
@@ -75,35 +78,45 @@ export function freeColumn(interior: Interior, x: number, y: number): { low: num
 	const top = ceilingAt(interior, x, y);
 	if (top <= floor) return null;
 	const side: Side = y >= 0 ? 'left' : 'right';
-	// Spare room at height z: to the wall and to the rear face. Linear between knots except for the corner rounding,
-	// whose edge moves with the wall and is therefore met by the crossing search below.
-	const spare = (z: number) => Math.min(halfWidth(interior, side, x, z) - Math.abs(y), x - rearFaceAt(interior, y, z));
-	const cuts = breaks([...interior.knots.z, ...interior.knots.rearZ].sort((a, b) => a - b), floor, top);
+	const away = Math.abs(y);
+	const walls = positive((z) => halfWidth(interior, side, x, z) - away, breaks(interior.knots.z, floor, top), true);
+	// The rear face bends where the rounding of a corner meets the wall, which is no knot: searched, not interpolated.
+	const straight = interior.cornerAcross <= 0 || x > interior.rearmost + interior.cornerAlong;
+	const rear = positive((z) => x - rearFaceAt(interior, y, z), breaks(interior.knots.rearZ, floor, top), straight);
 	let best: { low: number; high: number } | null = null;
-	let open: number | null = spare(floor) >= 0 ? floor : null;
-	const close = (z: number) => {
-		if (open !== null && (!best || z - open > best.high - best.low)) best = { low: open, high: z };
-		open = null;
-	};
-	for (let i = 1; i < cuts.length; i++) {
-		const [a, b] = [spare(cuts[i - 1]), spare(cuts[i])];
-		if (a >= 0 !== b >= 0) {
-			const crossing = bisect(spare, cuts[i - 1], cuts[i]);
-			if (a >= 0) close(crossing);
-			else open = crossing;
+	for (const [a, b] of walls)
+		for (const [c, d] of rear) {
+			const [low, high] = [Math.max(a, c), Math.min(b, d)];
+			if (high > low && (!best || high - low > best.high - best.low)) best = { low, high };
 		}
-	}
-	close(top);
 	return best;
+}
+
+/** Where a continuous function is not negative, given places between which it is linear (or at least changes sign once). */
+function positive(f: (z: number) => number, cuts: number[], linear: boolean): Stretches {
+	const found: Stretches = [];
+	let before = f(cuts[0]);
+	let open = before >= 0 ? cuts[0] : NaN;
+	for (let i = 1; i < cuts.length; i++) {
+		const now = f(cuts[i]);
+		if (before >= 0 !== now >= 0) {
+			const crossing = linear ? cuts[i - 1] + (before / (before - now)) * (cuts[i] - cuts[i - 1]) : bisect(f, cuts[i - 1], cuts[i]);
+			if (now >= 0) open = crossing;
+			else found.push([open, crossing]);
+		}
+		before = now;
+	}
+	if (before >= 0) found.push([open, cuts[cuts.length - 1]]);
+	return found;
 }
 
 /** Where a function changes sign between two places, to a hundredth of a millimetre. */
 function bisect(f: (t: number) => number, from: number, to: number): number {
-	const rising = f(from) < 0;
+	const negative = f(from) < 0;
 	let [a, b] = [from, to];
-	while (Math.abs(b - a) > 0.005) {
+	while (b - a > 0.005) {
 		const middle = (a + b) / 2;
-		if (f(middle) < 0 === rising) a = middle;
+		if (f(middle) < 0 === negative) a = middle;
 		else b = middle;
 	}
 	return (a + b) / 2;

@@ -19,8 +19,8 @@ export { defaultSetting, floorLining, seatSolid, seatStates, type SeatSolid } fr
 export { measurementList, SHAPE_GROUPS, type MeasurementEntry } from './measuring';
 export {
 	archClearance,
-	boxSolid,
 	ceilingClearance,
+	cornerClearance,
 	floorClearance,
 	frontClearance,
 	rearClearance,

@@ -35,6 +35,8 @@ export interface Interior {
 	knots: { x: number[]; z: number[]; y: number[]; rearZ: number[] };
 	/** Rear face: x by height. */
 	rear: Piecewise;
+	/** Furthest forward x of the rear face, corners apart. */
+	rearmost: number;
 	cornerAlong: number;
 	cornerAcross: number;
 	arches: ArchSolid[];
@@ -69,6 +71,7 @@ export function buildInterior(vehicle: Vehicle): Interior {
 			rearZ: rear.at
 		},
 		rear,
+		rearmost: Math.max(...rear.value),
 		cornerAlong: vehicle.rear.cornerAlong.mm,
 		cornerAcross: vehicle.rear.cornerAcross.mm,
 		arches: Object.entries(vehicle.arches).flatMap(([id, arch]) => archSolids(id, arch, lining.floor))

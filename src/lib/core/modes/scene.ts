@@ -24,6 +24,8 @@ export interface PlacedPad {
 	pad: Pad;
 	role: Pad['places'][string]['role'];
 	box: Box;
+	/** From above. */
+	footprint: Polygon;
 }
 
 /** A piece as it stands in one mode. */
@@ -71,11 +73,16 @@ export function linkPoses(links: Link[], joints: Record<string, number>): Map<st
 /** A part placed by the pose of its link. */
 export function placePart(piece: string, part: Part, link: Pose): PlacedPart {
 	const pose = compose(link, part.pose);
-	const lower = part.outline.map((p) => place(pose, vec3(p.x, p.y, 0)));
-	const upper = part.outline.map((p) => place(pose, vec3(p.x, p.y, part.thickness)));
+	const { lower, upper } = faces(part, pose);
 	const box = boxAround([...lower, ...upper]);
 	return { piece, part, lower, upper, box, footprint: footprintOf(pose, lower, box, part) };
 }
+
+/** The corners of the two faces of a part under a pose. */
+export const faces = (part: Part, pose: Pose): { lower: Vec3[]; upper: Vec3[] } => ({
+	lower: part.outline.map((p) => place(pose, vec3(p.x, p.y, 0))),
+	upper: part.outline.map((p) => place(pose, vec3(p.x, p.y, part.thickness)))
+});
 
 function footprintOf(pose: Pose, lower: Vec3[], box: Box, part: Part): Polygon | null {
 	if (Math.abs(pose.rotation[2].z) > 1 - 1e-9) return lower.map(({ x, y }) => ({ x, y }));
@@ -107,7 +114,7 @@ export function placePiece(id: string, name: string, assembly: Assembly, state: 
 		parts: assembly.parts.map((part) => placePart(id, part, poses.get(part.link)!)),
 		pads: assembly.pads.flatMap((pad) => {
 			const at = pad.places[state.id];
-			return at ? [{ piece: id, pad, role: at.role, box: at.box }] : [];
+			return at ? [{ piece: id, pad, role: at.role, box: at.box, footprint: at.outline ?? rectangle(...at.box.x, ...at.box.y) }] : [];
 		})
 	};
 }

@@ -28,54 +28,74 @@ export interface Lying {
 
 const NOTHING: Lying = { length: 0, angle: 0, crown: vec2(0, 0), feet: vec2(0, 0), breadth: 0 };
 
+/** The best place found so far along one axis, with the crown at its low or its high end. */
+interface Found {
+	length: number;
+	crownAt: number;
+	feetAt: number;
+	offset: number;
+}
+
 /**
- * The longest body of given widths that lies inside an outline (any simple polygon, notches included), its axis
- * within the given angles of +x, crown either way.
+ * The longest bodies of given widths that lie inside an outline (any simple polygon, notches included), their axis
+ * within the given angles of +x: one with the crown towards -x and one towards +x.
  *
  * For each angle the outline is turned until the axis lies along x; for each offset of the axis, what the edges
  * of the outline leave free of a strip as wide as head, shoulders and legs are intervals of x, and the longest body
  * over them has a closed form (see {@link longestOver}). Offsets are tried every `step` mm and the best refined to 1 mm.
  */
-export function longestLying(outline: Polygon, widths: LyingWidths, angles: readonly number[], step = 20): Lying {
-	let best = NOTHING;
+export function longestEachWay(outline: Polygon, widths: LyingWidths, angles: readonly number[], step = 20): [low: Lying, high: Lying] {
+	const best: [Lying, Lying] = [NOTHING, NOTHING];
 	for (const angle of angles) {
-		const aligned = turned(outline, -angle);
-		const edges = new Edges(aligned);
-		const across = bounds(aligned).y;
-		const room = across[1] - across[0] - widths.shoulders;
+		const edges = new Edges(turned(outline, -angle));
+		const room = edges.across[1] - edges.across[0] - widths.shoulders;
 		if (room < -1e-6) continue;
+		const here: [Found, Found] = [START, START];
+		const attempt = (offset: number) =>
+			longestAt(edges, offset, widths).forEach((found, way) => {
+				if (found.length > here[way].length + 1e-6) here[way] = { ...found, offset };
+			});
 		const count = Math.max(1, Math.ceil(room / step));
-		let here = { length: 0, crownAt: 0, feetAt: 0, offset: 0 };
-		const attempt = (offset: number) => {
-			const found = longestAt(edges, offset, widths);
-			if (found.length > here.length + 1e-6) here = { ...found, offset };
-		};
-		const from = across[0] + widths.shoulders / 2;
+		const from = edges.across[0] + widths.shoulders / 2;
+		// The middle first: on a symmetric bed the body is to lie centred.
+		attempt(from + room / 2);
 		for (let i = 0; i <= count; i++) attempt(from + (room * i) / count);
-		// Refine round the best offset; the middle of the room is tried first so that a symmetric bed gives a centred body.
-		for (let width = room / count / 2; width >= 0.5; width /= 2) {
-			const centre = here.offset;
-			attempt(centre - width);
-			attempt(centre + width);
-		}
-		if (here.length > best.length + 1e-6) {
-			const back = (x: number) => turned([vec2(x, here.offset)], angle)[0];
-			const shouldersFrom = here.crownAt + (here.feetAt - here.crownAt) * LYING_SHARES.shoulders;
-			const shouldersTo = here.crownAt + (here.feetAt - here.crownAt) * LYING_SHARES.hips;
-			best = {
-				length: here.length,
-				angle: here.crownAt > here.feetAt ? angle : angle + Math.PI,
-				crown: back(here.crownAt),
-				feet: back(here.feetAt),
-				breadth: edges.roomAcross(Math.min(shouldersFrom, shouldersTo), Math.max(shouldersFrom, shouldersTo), here.offset)
-			};
-		}
+		for (let width = room / count / 2; width >= 0.5; width /= 2)
+			for (const centre of [here[0].offset, here[1].offset]) {
+				attempt(centre - width);
+				attempt(centre + width);
+			}
+		here.forEach((found, way) => {
+			if (found.length > best[way].length + 1e-6) best[way] = lyingAt(found, angle, edges);
+		});
 	}
 	return best;
 }
 
-function longestAt(edges: Edges, offset: number, widths: LyingWidths): { length: number; crownAt: number; feetAt: number } {
-	let best = { length: 0, crownAt: 0, feetAt: 0 };
+const START: Found = { length: 0, crownAt: 0, feetAt: 0, offset: 0 };
+
+/** The longest body of given widths inside an outline, crown either way; see {@link longestEachWay}. */
+export function longestLying(outline: Polygon, widths: LyingWidths, angles: readonly number[]): Lying {
+	const [low, high] = longestEachWay(outline, widths, angles);
+	return low.length >= high.length ? low : high;
+}
+
+function lyingAt({ length, crownAt, feetAt, offset }: Found, angle: number, edges: Edges): Lying {
+	const back = (x: number) => turned([vec2(x, offset)], angle)[0];
+	const share = (part: number) => crownAt + (feetAt - crownAt) * part;
+	const shoulders = [share(LYING_SHARES.shoulders), share(LYING_SHARES.hips)];
+	return {
+		length,
+		angle: crownAt > feetAt ? angle : angle + Math.PI,
+		crown: back(crownAt),
+		feet: back(feetAt),
+		breadth: edges.roomAcross(Math.min(...shoulders), Math.max(...shoulders), offset)
+	};
+}
+
+/** The longest bodies along one strip: crown at the low end, and at the high end. */
+function longestAt(edges: Edges, offset: number, widths: LyingWidths): [Omit<Found, 'offset'>, Omit<Found, 'offset'>] {
+	const best: [Omit<Found, 'offset'>, Omit<Found, 'offset'>] = [START, START];
 	const shoulders = edges.freeIntervals(offset - widths.shoulders / 2, offset + widths.shoulders / 2);
 	if (shoulders.length === 0) return best;
 	const heads = edges.freeIntervals(offset - widths.head / 2, offset + widths.head / 2);
@@ -83,11 +103,11 @@ function longestAt(edges: Edges, offset: number, widths: LyingWidths): { length:
 	for (const s of shoulders) {
 		const holds = ([a, b]: [number, number]) => a <= s[0] + 1e-6 && b >= s[1] - 1e-6;
 		const [h, l] = [heads.find(holds) ?? s, legs.find(holds) ?? s];
-		// Crown towards low x, then the mirror image.
 		const low = longestOver(h[0], s, l[1]);
-		if (low.length > best.length) best = { length: low.length, crownAt: low.crown, feetAt: low.crown + low.length };
+		if (low.length > best[0].length) best[0] = { length: low.length, crownAt: low.crown, feetAt: low.crown + low.length };
+		// The mirror image of the same closed form.
 		const high = longestOver(-h[1], [-s[1], -s[0]], -l[0]);
-		if (high.length > best.length) best = { length: high.length, crownAt: -high.crown, feetAt: -high.crown - high.length };
+		if (high.length > best[1].length) best[1] = { length: high.length, crownAt: -high.crown, feetAt: -high.crown - high.length };
 	}
 	return best;
 }
@@ -105,8 +125,11 @@ export function longestOver(head: number, s: readonly [number, number], feet: nu
 /** The edges of an outline, asked again and again for strips along x. */
 class Edges {
 	private readonly ends: Float64Array;
+	/** Lowest and highest y. */
+	readonly across: [number, number];
 
 	constructor(outline: Polygon) {
+		this.across = bounds(outline).y;
 		this.ends = new Float64Array(outline.length * 4);
 		for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) this.ends.set([outline[j].x, outline[j].y, outline[i].x, outline[i].y], i * 4);
 	}

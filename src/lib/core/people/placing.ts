@@ -1,10 +1,12 @@
 import { bounds, type Polygon } from '../geometry/polygon';
 import { remember } from '../derive/remember';
+import type { Interior } from '../interior';
 import type { Scene } from '../modes';
 import type { Surface } from '../pieces';
 import type { Person, Plan } from '../plan/plan';
 import { bodyOf, ROOM, type Body } from './body';
-import { longestLying, type Lying, type LyingWidths } from './lying';
+import { longestEachWay, longestLying, type Lying, type LyingWidths } from './lying';
+import { headroom } from './headroom';
 import { lanes, lyingRegion } from './region';
 
 /** Someone lying on a sleep surface. */
@@ -41,6 +43,20 @@ const STEP = Math.PI / 60;
 const ALONG_AND_DIAGONAL = Array.from({ length: 21 }, (_, i) => (i === 0 ? 0 : Math.ceil(i / 2) * STEP * (i % 2 === 0 ? -1 : 1)));
 const ACROSS = ALONG_AND_DIAGONAL.map((angle) => angle + Math.PI / 2);
 
+/** Two ways to lie that differ by less than this are equally long to whoever chooses between them, mm. */
+const AS_LONG = 50;
+
+/** Of the two ways to lie, the one with more room over the head when both are about as long, else the longer. */
+function restingWay(interior: Interior, [low, high]: [Lying, Lying], body: Body): Lying {
+	if (Math.abs(low.length - high.length) > AS_LONG) return low.length > high.length ? low : high;
+	const over = (lying: Lying) => {
+		const at = (share: number) => lying.crown.x + (lying.feet.x - lying.crown.x) * share;
+		const across = (share: number) => lying.crown.y + (lying.feet.y - lying.crown.y) * share;
+		return headroom(interior, at(0.2), across(0.2), body.headBreadth / 2);
+	};
+	return over(low) > over(high) ? low : high;
+}
+
 /** The least widths at which a body counts as fitting, along its axis. */
 export const leastWidths = (body: Body): LyingWidths => ({
 	head: body.headBreadth + ROOM.breadthLeast,
@@ -73,7 +89,7 @@ export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleepe
 		return people.map(({ id, person, body }, i): Sleeper => {
 			const widths = leastWidths(body);
 			const tried = directions(parts[i], body, people.length === 1);
-			const lying = longestLying(parts[i], widths, tried);
+			const lying = restingWay(scene.interior, longestEachWay(parts[i], widths, tried), body);
 			const placed: Sleeper = { id, person, body, piece: piece.id, surface, lane: parts[i], z, widths, lying };
 			if (lying.length < body.stature + ROOM.lengthLeast) {
 				const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };

@@ -31,8 +31,6 @@ export interface Part {
 	thickness: number;
 	pose: Pose;
 	link: string;
-	/** Rigid things take part in clash checks; slats of one bed that touch by design do not clash among themselves. */
-	note?: string;
 }
 
 /** A cushion or mattress; a box whose place depends on the state. */
@@ -42,8 +40,8 @@ export interface Pad {
 	/** Along the vehicle, across it and thick, as it lies for sleeping, mm. */
 	size: Vec3;
 	foam: Foam;
-	/** Where it is in each state: low corner and size as placed; absent while it is stowed elsewhere. */
-	places: Record<string, { box: Box; role: 'mattress' | 'seat' | 'back' }>;
+	/** Where it is in each state; absent while it is stowed elsewhere. A pad cut to a shape has its outline from above. */
+	places: Record<string, { box: Box; outline?: Polygon; role: 'mattress' | 'seat' | 'back' }>;
 }
 
 /** A named set of joint values; joints not named are at 0. */

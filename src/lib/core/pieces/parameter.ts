@@ -70,4 +70,10 @@ export const FOAMS = ['firm', 'medium', 'soft'] as const;
 export type Foam = (typeof FOAMS)[number];
 
 /** Label, unit and verbs of a parameter of a piece's schema. */
-export const parameterMeta = (schema: z.ZodType): ParameterMeta => schema.meta() as unknown as ParameterMeta;
+export const parameterMeta = (schema: unknown): ParameterMeta => (schema as z.ZodType).meta() as unknown as ParameterMeta;
+
+/** Lowest and highest value of a number parameter; undefined for any other. */
+export function numberRange(schema: unknown): [number, number] | undefined {
+	const inner = schema instanceof z.ZodDefault ? schema.unwrap() : schema;
+	return inner instanceof z.ZodNumber ? [inner.minValue ?? -Infinity, inner.maxValue ?? Infinity] : undefined;
+}

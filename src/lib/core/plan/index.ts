@@ -7,6 +7,7 @@ export {
 	planSchema,
 	POSTURES,
 	USES,
+	WANTS,
 	type BarStock,
 	type Gear,
 	type Mode,

@@ -6,12 +6,20 @@ import { vehicleSchema } from './vehicle';
 const name = z.string().trim().min(1).max(120);
 const mm = z.number().min(0).max(20000);
 
+/** What someone wants to be able to do in bed; a wish that is not there is not checked. */
+export const WANTS = ['sit up', 'prop up', 'turn over'] as const;
+
 export const personSchema = z.strictObject({
 	name,
 	stature: z.number().min(500).max(2300).describe('height in shoes off, mm'),
 	weight: z.number().min(5).max(300).describe('kg'),
 	sittingHeight: z.number().min(250).max(1200).optional().describe('seat to crown, mm, when measured'),
-	breadth: z.number().min(150).max(900).optional().describe('over the upper arms, mm, when measured')
+	breadth: z.number().min(150).max(900).optional().describe('over the upper arms, mm, when measured'),
+	wants: z
+		.array(z.enum(WANTS))
+		.max(WANTS.length)
+		.default([...WANTS])
+		.describe('what must be possible in bed')
 });
 export type Person = z.infer<typeof personSchema>;
 

@@ -3,7 +3,7 @@ import { bounds, difference, intersection, largest, rectangle, type Polygon } fr
 import { shiftBy } from '../../geometry/pose';
 import { vec3 } from '../../geometry/vector';
 import { archNotch, freeOutline, furthestRear, leastHalfWidth, rearWedges, sign, SIDES, type Interior, type Side } from '../../interior';
-import { pieceKind, type Assembly, type Part, type Space, type Support, type Surroundings } from '../assembly';
+import { pieceKind, type Pad, type Part, type Space, type Support, type Surroundings } from '../assembly';
 import { barIn, barOf, sheetOf } from '../making';
 import { fixedPlatformParams } from './params';
 
@@ -78,9 +78,10 @@ function boards(params: Params, deck: Polygon, frame: Frame): Part[] {
 	return result;
 }
 
-/** Stretches of the platform's length in which a bar along one wall meets no arch. */
+/** Stretches of the platform's length in which a bar along one wall meets neither arch nor cut corner. */
 function clearStretches(params: Params, interior: Interior, frame: Frame, side: Side, inner: number): [number, number][] {
-	let stretches: [number, number][] = [frame.x];
+	const corner = interior.cornerAcross > 0 ? interior.cornerAlong : 0;
+	let stretches: [number, number][] = [[frame.x[0] + corner, frame.x[1]]];
 	for (const arch of interior.arches) {
 		if (arch.side !== side || arch.height + params.gap <= frame.under || arch.inner > inner) continue;
 		const notch = archNotch(arch, frame.under - params.gap, params.gap);
@@ -120,18 +121,23 @@ function crossBars(params: Params, interior: Interior, frame: Frame, inner: Reco
 	const t = frame.bar.thickness;
 	const step = params.length / params.panels;
 	for (let i = 0; i <= params.panels; i++) {
-		const middle = Math.min(Math.max(frame.x[0] + i * step, frame.x[0] + t / 2 + 30), frame.x[1] - t / 2);
+		// Bars at the ends stand back far enough for their legs, and the rear one clear of the cut corners.
+		const half = Math.max(t, frame.leg.thickness) / 2;
+		const middle = Math.min(Math.max(frame.x[0] + i * step, frame.x[0] + half), frame.x[1] - half);
 		const x: [number, number] = [middle - t / 2, middle + t / 2];
-		const reach = (side: Side) => Math.min(inner[side], archLimit(interior, side, x, frame.under) - params.gap);
+		// Without ledgers legs stand under the ends of the bar and must clear walls and corners down to the floor.
+		const lowest = params.fullWidth ? frame.under : 0;
+		const free = bounds(largest(intersection(freeOutline(interior, [lowest, frame.z[0]], params.gap), rectangle(middle - half, middle - half + 1, -5000, 5000))) ?? [{ x: 0, y: 0 }]).y;
+		const reach = (side: Side) => Math.min(inner[side], archLimit(interior, side, x, frame.under) - params.gap, side === 'left' ? free[1] : -free[0]);
 		const y: [number, number] = [-Math.floor(reach('right')), Math.floor(reach('left'))];
 		const name = i === 0 ? 'Cross-bar rear' : i === params.panels ? 'Cross-bar front' : `Cross-bar joint ${i}`;
 		parts.push(barIn(`cross-bar-${i}`, name, params.frameBar, 'frame', { x, y, z: [frame.under, frame.z[0]] }, 'y'));
 		const on = !params.fullWidth ? [y[0] + frame.leg.width, (y[0] + y[1]) / 2, y[1] - frame.leg.width] : [(y[0] + y[1]) / 2];
 		for (const [n, at] of on.entries()) {
-			const half = frame.leg.width / 2;
+			const wide = frame.leg.width / 2;
 			const box = {
 				x: [middle - frame.leg.thickness / 2, middle + frame.leg.thickness / 2] as [number, number],
-				y: [at - half, at + half] as [number, number],
+				y: [at - wide, at + wide] as [number, number],
 				z: [0, frame.under] as [number, number]
 			};
 			parts.push(barIn(`leg-${i}-${n + 1}`, `Leg`, params.legBar, 'frame', box, 'z'));
@@ -181,21 +187,22 @@ function lanes(params: Params, interior: Interior, frame: Frame, inner: Record<S
 	});
 }
 
-function pads(params: Params, frame: Frame, interior: Interior): Assembly['pads'] {
-	// The mattress is a bought or cut box as wide as the narrowest the walls leave over its own height.
+/** A mattress as wide as the narrowest the walls leave over its own height, its rear corners cut like the door's. */
+function mattressOn(params: Params, frame: Frame, interior: Interior): Pad {
 	const z: [number, number] = [frame.z[1], frame.z[1] + params.padThickness];
-	const x0 = Math.max(frame.x[0], Math.ceil(furthestRear(interior, z)));
-	const limit = (side: Side) => Math.min(side === 'left' ? frame.y[1] : -frame.y[0], leastHalfWidth(interior, side, [x0, frame.x[1]], z));
+	const face = furthestRear(interior, z);
+	const x: [number, number] = [Math.max(frame.x[0], Math.ceil(face)), frame.x[1]];
+	const limit = (side: Side) => Math.min(side === 'left' ? frame.y[1] : -frame.y[0], leastHalfWidth(interior, side, x, z));
 	const y: [number, number] = [-Math.floor(limit('right')), Math.floor(limit('left'))];
-	return [
-		{
-			id: 'mattress',
-			name: 'Mattress',
-			size: vec3(frame.x[1] - x0, y[1] - y[0], params.padThickness),
-			foam: params.padFoam,
-			places: { bed: { box: { x: [x0, frame.x[1]], y, z }, role: 'mattress' } }
-		}
-	];
+	const sheet = rectangle(...x, ...y);
+	const outline = largest(difference(sheet, rearWedges(interior, z, face))) ?? sheet;
+	return {
+		id: 'mattress',
+		name: 'Mattress',
+		size: vec3(x[1] - x[0], y[1] - y[0], params.padThickness),
+		foam: params.padFoam,
+		places: { bed: { box: { x, y, z }, outline, role: 'mattress' } }
+	};
 }
 
 /** A fixed platform: boards on ledgers along the walls and cross-bars on legs. */
@@ -212,9 +219,8 @@ export const fixedPlatform = pieceKind({
 		const deck = deckOutline(params, interior, frame);
 		const along = params.fullWidth ? ledgers(params, interior, frame) : { parts: [], inner: { left: frame.y[1], right: -frame.y[0] } };
 		const across = crossBars(params, interior, frame, along.inner);
-		const [mattress] = pads(params, frame, interior);
-		const lying = mattress.places.bed.box;
-		const sheet = rectangle(lying.x[0], lying.x[1], lying.y[0], lying.y[1]);
+		const mattress = mattressOn(params, frame, interior);
+		const sheet = mattress.places.bed.outline ?? deck;
 		return {
 			links: [{ id: 'frame', joint: { type: 'fixed' } }],
 			parts: [...boards(params, deck, frame), ...along.parts, ...across.parts],

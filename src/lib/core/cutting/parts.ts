@@ -1,0 +1,64 @@
+import { area, bounds, type Polygon } from '../geometry/polygon';
+import { assemblyOf } from '../derive';
+import type { Part } from '../pieces';
+import type { Plan } from '../plan/plan';
+
+/** Equal parts of one piece: one line of the parts list. */
+export interface PartLine {
+	/** Number on the drawing and on the wood: 1, 2, 3 … through the whole plan. */
+	number: number;
+	piece: string;
+	name: string;
+	form: Part['form'];
+	stock: string;
+	/** Size of the rectangle round the outline and thickness, mm. */
+	length: number;
+	width: number;
+	thickness: number;
+	quantity: number;
+	/** True outline, its low corner at (0, 0). */
+	outline: Polygon;
+	/** True when the outline is not just its rectangle. */
+	shaped: boolean;
+	/** Of one, kg. */
+	weight: number;
+}
+
+/** To a tenth of a millimetre: nobody saws finer, and equal parts must compare equal. */
+const tenth = (value: number) => Math.round(value * 10) / 10;
+
+/** Every part of a plan, equal ones counted together. Bars longer than wide lie along their length. */
+export function partsOf(plan: Plan): PartLine[] {
+	const lines: PartLine[] = [];
+	for (const piece of Object.values(plan.pieces))
+		for (const part of assemblyOf(piece, plan.vehicle, plan.stock).parts) {
+			const line = lineOf(piece.name, part, plan);
+			const same = lines.find(
+				(l) => l.piece === line.piece && l.name === line.name && l.stock === line.stock && JSON.stringify(l.outline) === JSON.stringify(line.outline)
+			);
+			if (same) same.quantity++;
+			else lines.push({ ...line, number: lines.length + 1 });
+		}
+	return lines;
+}
+
+function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
+	const low = bounds(part.outline);
+	const outline = part.outline.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
+	const { x, y } = bounds(outline);
+	const density = (part.form === 'board' ? stock.sheets[part.stock] : stock.bars[part.stock]).density;
+	return {
+		number: 0,
+		piece,
+		name: part.name,
+		form: part.form,
+		stock: part.stock,
+		length: x[1],
+		width: y[1],
+		thickness: part.thickness,
+		quantity: 1,
+		outline,
+		shaped: Math.abs(area(outline)) < x[1] * y[1] - 1,
+		weight: (Math.abs(area(outline)) * part.thickness * density) / 1e9
+	};
+}

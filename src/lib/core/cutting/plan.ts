@@ -1,0 +1,66 @@
+import type { Highs } from 'highs';
+import type { BarStock, Plan, SheetStock } from '../plan/plan';
+import { layOutBars, type BarPlan } from './lengths';
+import { partsOf, type PartLine } from './parts';
+import { layOutSheets, type SheetPlan } from './sheets';
+
+/** One kind of stock with what is cut from it. */
+export interface SheetJob {
+	id: string;
+	stock: SheetStock;
+	plan: SheetPlan;
+}
+export interface BarJob {
+	id: string;
+	stock: BarStock;
+	plan: BarPlan;
+}
+
+/** Everything for the workshop: parts, layouts, what to buy. */
+export interface CuttingPlan {
+	parts: PartLine[];
+	sheets: SheetJob[];
+	bars: BarJob[];
+	shopping: { name: string; quantity: number; cost: number }[];
+	cost: number;
+	/** Of all parts together, kg. */
+	weight: number;
+}
+
+/** Id of one copy of a part line on a layout: `3` for the only one, `3b` for the second of several. */
+const copyId = (line: PartLine, copy: number) => (line.quantity === 1 ? `${line.number}` : `${line.number}${letters(copy)}`);
+const letters = (n: number): string => (n >= 26 ? letters(Math.floor(n / 26) - 1) : '') + String.fromCharCode(97 + (n % 26));
+
+const copies = <T>(lines: PartLine[], make: (line: PartLine, id: string) => T): T[] =>
+	lines.flatMap((line) => Array.from({ length: line.quantity }, (_, i) => make(line, copyId(line, i))));
+
+/** Works out the parts, lays boards out on sheets and bars on lengths, and adds up what to buy. */
+export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
+	const parts = partsOf(plan);
+	const { kerf, trim } = plan.stock;
+	const of = (form: PartLine['form'], id: string) => parts.filter((p) => p.form === form && p.stock === id);
+	const used = <T>(table: Record<string, T>, form: PartLine['form']) => Object.entries(table).filter(([id]) => of(form, id).length > 0);
+	const sheets = used(plan.stock.sheets, 'board').map(([id, stock]): SheetJob => {
+		const blanks = copies(of('board', id), (line, copy) => ({ id: copy, length: Math.max(line.length, line.width), width: Math.min(line.length, line.width) }));
+		return { id, stock, plan: layOutSheets(blanks, stock, kerf, trim) };
+	});
+	const bars = used(plan.stock.bars, 'bar').map(([id, stock]): BarJob => {
+		const pieces = copies(of('bar', id), (line, copy) => ({ id: copy, length: line.length }));
+		return { id, stock, plan: layOutBars(pieces, stock.length, kerf, solver) };
+	});
+	const shopping = [
+		...sheets.map(({ stock, plan }) => ({ name: stock.name, quantity: plan.sheets.length, cost: plan.sheets.length * stock.price })),
+		...bars.map(({ stock, plan }) => ({ name: stock.name, quantity: plan.bars.length, cost: plan.bars.length * stock.price }))
+	];
+	return {
+		parts,
+		sheets,
+		bars,
+		shopping,
+		cost: shopping.reduce((sum, s) => sum + s.cost, 0),
+		weight: parts.reduce((sum, p) => sum + p.weight * p.quantity, 0)
+	};
+}
+
+/** The line of the parts list that a copy on a layout belongs to. */
+export const lineOfCopy = (parts: PartLine[], copy: string): PartLine => parts[parseInt(copy, 10) - 1];

@@ -1,0 +1,1 @@
+export { heightStudy, marginAt, type HeightRow, type HeightStudy } from './study';

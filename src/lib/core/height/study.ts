@@ -1,0 +1,85 @@
+import { resultsOfRule } from '../checks/run';
+import { assemblyOf, interiorOf, sceneOf } from '../derive';
+import { leastHalfWidth } from '../interior';
+import { kindOf, numberRange } from '../pieces';
+import { applyEdits } from '../plan/edit';
+import type { Plan } from '../plan/plan';
+import { litres } from '../storage';
+
+/** What one question says at every height of the study. */
+export interface HeightRow {
+	id: string;
+	label: string;
+	/** Margin at each height in mm; NaN where the question does not arise. */
+	margins: number[];
+	comfort: number;
+}
+
+/** The height decision of a piece: for each height, what is gained and lost. */
+export interface HeightStudy {
+	piece: string;
+	heights: number[];
+	rows: HeightRow[];
+	/** Wall to wall at the boards, least along the piece, mm. */
+	widths: number[];
+	/** Storage under the piece, litres. */
+	storage: number[];
+}
+
+/** Rules asked at each height, in the order of the chart, and the words for them. */
+const QUESTIONS: { rule: string; word: (title: string) => string }[] = [
+	{ rule: 'sitting-up', word: (title) => title },
+	{ rule: 'propped', word: (title) => title },
+	{ rule: 'turning-over', word: (title) => title },
+	{ rule: 'lying-breadth', word: (title) => title },
+	{ rule: 'bench-head', word: (title) => title },
+	{ rule: 'gear-under', word: (title) => title },
+	{ rule: 'fit-arches', word: () => 'Clears the wheel arches' },
+	{ rule: 'fit-walls', word: () => 'Clears the side walls' }
+];
+
+/** Distance between the heights tried, mm. */
+const STEP = 20;
+
+/**
+ * Tries a piece at every height between the floor and where nothing fits on it any more, in 20 mm steps, in one mode
+ * (and the bench questions in the modes where somebody sits on it).
+ */
+export function heightStudy(plan: Plan, pieceId: string, modeIds: string[]): HeightStudy {
+	const piece = plan.pieces[pieceId];
+	const kind = kindOf(piece.kind);
+	const interior = interiorOf(plan.vehicle);
+	const ceiling = Math.max(...interior.sections.flatMap((s) => s.ceiling.value));
+	const [least, most] = numberRange(kind.params.shape[kind.heightParam]) ?? [0, ceiling];
+	const heights: number[] = [];
+	for (let h = Math.ceil(least / STEP) * STEP; h <= Math.min(most, ceiling - 300); h += STEP) heights.push(h);
+	const rows = new Map<string, HeightRow>();
+	const [widths, storage]: [number[], number[]] = [[], []];
+	heights.forEach((height, i) => {
+		const tried = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', kind.heightParam], value: height }]);
+		const assembly = assemblyOf(tried.pieces[pieceId], plan.vehicle, plan.stock);
+		storage.push(assembly.spaces.reduce((sum, space) => sum + litres(space.box), 0));
+		const x: [number, number] = sceneOf(tried, modeIds[0]).pieces.find((p) => p.id === pieceId)!.parts[0].box.x;
+		widths.push(leastHalfWidth(interior, 'left', x, [height, height]) + leastHalfWidth(interior, 'right', x, [height, height]));
+		for (const { rule, word } of QUESTIONS)
+			for (const mode of modeIds)
+				for (const result of resultsOfRule(tried, mode, rule)) {
+					if (!result.subjects.includes(pieceId)) continue;
+					const id = `${rule}:${result.key}`;
+					let row = rows.get(id);
+					if (!row) rows.set(id, (row = { id, label: word(result.title), margins: heights.map(() => NaN), comfort: result.comfort }));
+					// Over several modes the least margin counts.
+					row.margins[i] = Number.isNaN(row.margins[i]) ? result.margin : Math.min(row.margins[i], result.margin);
+				}
+	});
+	const order = (row: HeightRow) => QUESTIONS.findIndex(({ rule }) => row.id.startsWith(`${rule}:`));
+	return { piece: pieceId, heights, rows: [...rows.values()].sort((a, b) => order(a) - order(b)), widths, storage };
+}
+
+/** A row's margin at any height: linear between the heights tried. */
+export function marginAt(study: HeightStudy, row: HeightRow, height: number): number {
+	const { heights } = study;
+	const i = Math.max(1, Math.min(heights.length - 1, heights.findIndex((h) => h >= height)));
+	const t = (height - heights[i - 1]) / (heights[i] - heights[i - 1]);
+	return row.margins[i - 1] + t * (row.margins[i] - row.margins[i - 1]);
+}

@@ -1,0 +1,187 @@
+import { bounds } from '../geometry/polygon';
+import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
+import type { PlacedPart, PlacedPiece, Scene } from '../modes';
+import type { Plan } from '../plan/plan';
+import { clearBoxes } from '../storage';
+import { bodyShapes } from './bodies';
+import { archShapes, roomAbove, roomAcross, roomAlong, widestAbove } from './room';
+import { project, silhouette, type Dimension, type Shape, type ShapeKind, type View, type ViewName } from './shape';
+
+/** What is drawn. */
+export interface Drawn {
+	plan: Plan;
+	scene: Scene;
+	/** Piece whose sizes are dimensioned; the first when absent. */
+	selected?: string;
+}
+
+const corners = (box: Box): Vec3[] => box.x.flatMap((x) => box.y.flatMap((y) => box.z.map((z) => vec3(x, y, z))));
+
+const seatShapes = (view: ViewName, scene: Scene, at?: number): Shape[] =>
+	scene.seats.flatMap((seat) =>
+		seat.profiles.map((profile): Shape => {
+			const { x } = bounds(profile);
+			const solid = profile.flatMap((p) => seat.y.map((y) => vec3(p.x, y, p.y)));
+			return { of: seat.id, kind: 'seat', points: silhouette(view, solid), title: seat.name, cut: at !== undefined && x[0] <= at && x[1] >= at };
+		})
+	);
+
+/** Parts of a piece, what lies behind first. In a cross-section at x only what it cuts and what lies ahead of it is seen. */
+function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
+	const visible = (box: Box) => at === undefined || box.x[1] >= at;
+	const cuts = (box: Box) => (at === undefined ? true : box.x[0] <= at && box.x[1] >= at);
+	const kindOf = (part: PlacedPart): ShapeKind => (part.part.form === 'board' ? 'board' : 'bar');
+	const points = (part: PlacedPart) =>
+		view === 'above' && part.footprint
+			? part.footprint.map((p) => project('above', vec3(p.x, p.y, 0)))
+			: silhouette(view, [...part.lower, ...part.upper]);
+	const depth = (box: Box) => (view === 'above' ? box.z[1] : view === 'long section' ? -box.y[0] : -box.x[0]);
+	const parts = piece.parts
+		.filter((part) => visible(part.box))
+		.map((part) => ({ depth: depth(part.box), shape: { of: piece.id, kind: kindOf(part), points: points(part), title: `${piece.name}: ${part.part.name}`, cut: cuts(part.box) } }));
+	const pads = piece.pads
+		.filter((pad) => visible(pad.box))
+		.map((pad) => ({
+			depth: depth(pad.box),
+			shape: {
+				of: piece.id,
+				kind: (pad.role === 'back' ? 'back' : 'pad') as ShapeKind,
+				points: view === 'above' ? pad.footprint.map((p) => project('above', vec3(p.x, p.y, 0))) : silhouette(view, corners(pad.box)),
+				title: `${piece.name}: ${pad.pad.name}`,
+				cut: cuts(pad.box)
+			}
+		}));
+	return [...parts, ...pads].sort((a, b) => a.depth - b.depth || Number(a.shape.cut) - Number(b.shape.cut)).map(({ shape }) => shape);
+}
+
+/** Gear where it stands under its piece, in rows from the rear. */
+function gearShapes(view: ViewName, { plan, scene }: Drawn): Shape[] {
+	return Object.entries(plan.gear).flatMap(([id, gear]) => {
+		const piece = scene.pieces.find((p) => p.id === gear.under);
+		if (!piece) return [];
+		const boxes = piece.assembly.spaces.flatMap((space) => clearBoxes(scene.interior, space)[0]);
+		const shapes: Shape[] = [];
+		for (const box of boxes) {
+			const [nx, ny] = [Math.floor((box.x[1] - box.x[0]) / gear.length), Math.floor((box.y[1] - box.y[0]) / gear.width)];
+			for (let i = 0; i < Math.max(nx, boxes.length === 1 && shapes.length === 0 ? 1 : 0); i++)
+				for (let j = 0; j < Math.max(ny, 1); j++) {
+					if (shapes.length >= gear.count) return shapes;
+					const [x, y] = [box.x[0] + i * gear.length, box.y[0] + j * gear.width];
+					const solid = corners({ x: [x, x + gear.length], y: [y, y + gear.width], z: [0, gear.height] });
+					shapes.push({ of: id, kind: 'gear', points: silhouette(view, solid), title: gear.name, cut: false });
+				}
+		}
+		return shapes;
+	});
+}
+
+/** Bounds of a selected piece in its present state, pads apart. */
+function pieceBox(piece: PlacedPiece): Box {
+	const range = (axis: 'x' | 'y' | 'z'): [number, number] => [
+		Math.min(...piece.parts.map((p) => p.box[axis][0])),
+		Math.max(...piece.parts.map((p) => p.box[axis][1]))
+	];
+	return { x: range('x'), y: range('y'), z: range('z') };
+}
+
+const dimension = (view: ViewName, label: string, from: Vec3, to: Vec3, offset: number): Dimension => ({
+	from: project(view, from),
+	to: project(view, to),
+	mm: Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z),
+	offset,
+	label
+});
+
+const frameOf = (shapes: Shape[], margin: number): View['frame'] => {
+	const { x, y } = bounds(shapes.flatMap((s) => s.points));
+	return [x[0] - margin, y[0] - margin, x[1] - x[0] + 2 * margin, y[1] - y[0] + 2 * margin];
+};
+
+const MARGIN = 190;
+
+/** The view from above at the height of the selected piece. */
+export function viewFromAbove(drawn: Drawn): View {
+	const { scene, plan } = drawn;
+	const { interior } = scene;
+	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
+	const deck = piece?.assembly.deck ?? 0;
+	const room: Shape[] = [
+		{ of: 'vehicle', kind: 'outline', points: widestAbove(interior), title: 'Widest outline of the interior', cut: false },
+		{ of: 'vehicle', kind: 'room', points: roomAbove(interior, deck), title: `Interior ${Math.round(deck)} mm above the floor`, cut: true }
+	];
+	const arches = archShapes.above(interior).map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: false }));
+	const dimensions: Dimension[] = [];
+	const half = Math.max(...interior.knots.z.map((z) => leastHalfWidth(interior, 'right', [0, interior.length], [z, z])));
+	dimensions.push(dimension('above', 'Length of the floor', vec3(0, -half, 0), vec3(interior.length, -half, 0), -120));
+	if (piece) {
+		const { x, y } = pieceBox(piece);
+		dimensions.push(dimension('above', `Length of ${piece.name}`, vec3(x[0], -half, 0), vec3(x[1], -half, 0), -50));
+		dimensions.push(dimension('above', `Width of ${piece.name}`, vec3(x[1], y[0], 0), vec3(x[1], y[1], 0), -60));
+	}
+	const shapes = [
+		...room,
+		...arches,
+		...gearShapes('above', drawn),
+		...scene.pieces.flatMap((p) => pieceShapes('above', p)),
+		...seatShapes('above', scene),
+		...bodyShapes('above', plan.crew, scene)
+	];
+	return { name: 'above', frame: frameOf(room, MARGIN), shapes, dimensions };
+}
+
+/** The long section on the centre line, seen from the right-hand side of the vehicle. */
+export function longSection(drawn: Drawn): View {
+	const { scene, plan } = drawn;
+	const { interior } = scene;
+	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
+	const room: Shape = { of: 'vehicle', kind: 'room', points: roomAlong(interior), title: 'Interior along the centre line', cut: true };
+	const arches = archShapes.along(interior).map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: false }));
+	const dimensions: Dimension[] = [];
+	if (piece) {
+		const { x } = pieceBox(piece);
+		const { deck } = piece.assembly;
+		dimensions.push(dimension('long section', 'Height of the bed', vec3(x[1], 0, 0), vec3(x[1], 0, deck), 70));
+		const middle = (x[0] + x[1]) / 2;
+		const pad = Math.max(deck, ...piece.pads.filter((p) => p.role !== 'back').map((p) => p.box.z[1]));
+		dimensions.push(dimension('long section', 'Mattress to ceiling', vec3(middle, 0, pad), vec3(middle, 0, ceilingAt(interior, middle, 0)), 0));
+		const rear = rearAt(interior, deck);
+		if (x[0] - rear > 30) dimensions.push(dimension('long section', 'Rear door to the bed', vec3(rear, 0, deck), vec3(x[0], 0, deck), -60));
+	}
+	const shapes = [
+		room,
+		...arches,
+		...gearShapes('long section', drawn),
+		...scene.pieces.flatMap((p) => pieceShapes('long section', p)),
+		...seatShapes('long section', scene),
+		...bodyShapes('long section', plan.crew, scene)
+	];
+	return { name: 'long section', frame: frameOf([room], MARGIN), shapes, dimensions };
+}
+
+/** The cross-section at x, looking forward. */
+export function crossSection(drawn: Drawn, x: number): View {
+	const { scene, plan } = drawn;
+	const { interior } = scene;
+	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
+	const room: Shape = { of: 'vehicle', kind: 'room', points: roomAcross(interior, x), title: `Interior ${Math.round(x)} mm forward of the rear door`, cut: true };
+	const arches = archShapes.across(interior, x).map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: true }));
+	const dimensions: Dimension[] = [];
+	const wide = (z: number) => [vec3(x, leastHalfWidth(interior, 'left', [x, x], [z, z]), z), vec3(x, -leastHalfWidth(interior, 'right', [x, x], [z, z]), z)] as const;
+	const top = ceilingAt(interior, x, 0);
+	dimensions.push(dimension('cross-section', 'Width at the floor', ...wide(0), 80));
+	if (piece) {
+		const { deck } = piece.assembly;
+		dimensions.push(dimension('cross-section', 'Width at the height of the bed', ...wide(deck), 0));
+		const pad = Math.max(deck, ...piece.pads.filter((p) => p.role !== 'back').map((p) => p.box.z[1]));
+		if (top > pad) dimensions.push(dimension('cross-section', 'Mattress to ceiling', vec3(x, 0, pad), vec3(x, 0, top), 0));
+	} else dimensions.push(dimension('cross-section', 'Floor to ceiling', vec3(x, 0, 0), vec3(x, 0, top), 0));
+	const shapes = [
+		room,
+		...seatShapes('cross-section', scene, x).filter((s) => s.points.length > 0 && !s.cut),
+		...arches,
+		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
+		...bodyShapes('cross-section', plan.crew, scene)
+	];
+	return { name: 'cross-section', frame: frameOf([room], MARGIN), shapes, dimensions };
+}

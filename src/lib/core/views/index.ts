@@ -1,0 +1,2 @@
+export { crossSection, longSection, viewFromAbove, type Drawn } from './draw';
+export { project, VIEW_NAMES, type Dimension, type Shape, type ShapeKind, type View, type ViewName } from './shape';
