@@ -150,7 +150,8 @@ export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, s
 		})
 	);
 	fixes.sort((a, b) => a.newClashes - b.newClashes || a.lost - b.lost || a.turn - b.turn);
-	// A change that only moves the trouble elsewhere is worth showing when nothing better is to be had.
-	const useful = fixes.some((fix) => fix.newClashes === 0) ? fixes.filter((fix) => fix.newClashes === 0) : fixes;
+	// A change that only moves the trouble elsewhere is worth showing when something clashes and nothing better is to be had.
+	const harmless = fixes.filter((fix) => fix.newClashes === 0);
+	const useful = harmless.length > 0 || finding.status !== 'clash' ? harmless : fixes;
 	return useful.slice(0, most).map(({ label, cost, edits, margin, newClashes }) => ({ label, cost, edits, margin, newClashes }));
 }

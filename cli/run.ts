@@ -1,0 +1,120 @@
+import { readFileSync, statSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import createHighs from 'highs';
+import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
+import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
+import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
+import { formatLength, formatMass, type UnitSystem } from '../src/lib/core/units';
+
+/** Where a command writes: results to `out`, complaints to `err`. */
+export interface Streams {
+	out: (text: string) => void;
+	err: (text: string) => void;
+}
+
+/** Exit codes: all well (no clash), a clash, unreadable input or wrong use. */
+export const EXIT = { fine: 0, clash: 1, unreadable: 2 } as const;
+
+const USAGE = `nook: questions to a plan, answered in the terminal
+
+  nook check FILE [--json]    findings of every mode; exit 0 no clash, 1 a clash
+  nook parts FILE [--json]    the parts list
+  nook cut FILE [--json]      sheet and bar layouts, what to buy
+  nook schema                 the JSON Schema of the file format
+
+  --imperial                  inches instead of millimetres in what is printed for reading
+FILE is a .nook.json plan. Exit 2: the input cannot be read; the reason is on standard error.
+`;
+
+/** A fault that ends a command with exit code 2. */
+class Unreadable extends Error {}
+
+function readPlanAt(file: string | undefined): Plan {
+	if (!file) throw new Unreadable('which file? Give the path of a .nook.json plan.');
+	let text: string;
+	try {
+		if (statSync(file).size > 4 * LARGEST_FILE) throw new Unreadable(`${file}: too large to be a plan.`);
+		text = readFileSync(file, 'utf8');
+	} catch (error) {
+		throw error instanceof Unreadable ? error : new Unreadable(`${file}: ${(error as Error).message}`);
+	}
+	const read = readPlanFile(text);
+	if (!read.ok) throw new Unreadable(read.faults.map((fault) => `${file}: ${fault}`).join('\n'));
+	return read.plan;
+}
+
+interface Options {
+	json: boolean;
+	system: UnitSystem;
+}
+
+function check(plan: Plan, { json, system }: Options, { out }: Streams): number {
+	const tolerances = allTolerances(plan);
+	const findings = findingsOf(plan, tolerances).map((finding) =>
+		finding.status === 'clear' ? { ...finding, fixes: [] } : { ...finding, fixes: fixesFor(plan, finding, tolerances, system) }
+	);
+	const clash = findings.some((finding) => finding.status === 'clash');
+	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);
+	else
+		for (const finding of findings) {
+			const room = finding.unit === 'mm' ? formatLength(finding.margin, system) : `${Math.round(finding.margin * 100)} %`;
+			out(`${finding.status.padEnd(11)}${room.padStart(9)}  ${finding.title}  (${finding.modes.map((id) => plan.modes[id].name).join(', ')})\n`);
+			for (const fix of finding.fixes) out(`${' '.repeat(22)}${fix.label}. ${fix.cost}\n`);
+		}
+	return clash ? EXIT.clash : EXIT.fine;
+}
+
+function parts(plan: Plan, { json, system }: Options, { out }: Streams): number {
+	const lines = partsOf(plan);
+	if (json) out(`${JSON.stringify({ plan: plan.name, parts: lines }, null, '\t')}\n`);
+	else
+		for (const line of lines) {
+			const size = [line.length, line.width, line.thickness].map((mm) => formatLength(mm, system)).join(' x ');
+			out(`${String(line.number).padStart(3)}  ${String(line.quantity).padStart(2)} x ${line.name.padEnd(26)} ${size.padEnd(32)} ${formatMass(line.weight, system)}\n`);
+		}
+	return EXIT.fine;
+}
+
+async function cut(plan: Plan, { json, system }: Options, { out }: Streams): Promise<number> {
+	const cutting = cuttingPlan(plan, await createHighs());
+	if (json) out(`${JSON.stringify({ plan: plan.name, ...cutting }, null, '\t')}\n`);
+	else {
+		for (const { stock, plan: layout } of cutting.sheets) out(`${layout.sheets.length} x ${stock.name}, ${Math.round(layout.use * 100)} % used${layout.tooLarge.length > 0 ? `, TOO LARGE: ${layout.tooLarge.map((b) => b.id).join(' ')}` : ''}\n`);
+		for (const { stock, plan: layout } of cutting.bars) {
+			out(`${layout.bars.length} x ${stock.name}${layout.proven ? '' : ' (not proven to be the fewest)'}${layout.tooLong.length > 0 ? `, TOO LONG: ${layout.tooLong.map((p) => p.id).join(' ')}` : ''}\n`);
+			for (const bar of layout.bars) out(`     ${bar.pieces.map((p) => `${p.id} ${formatLength(p.length, system)}`).join(' | ')} | left ${formatLength(bar.left, system)}\n`);
+		}
+		out(`together ${cutting.cost.toFixed(2)}, ${formatMass(cutting.weight, system)}\n`);
+	}
+	return EXIT.fine;
+}
+
+const COMMANDS = { check, parts, cut };
+
+/** Runs one command line; gives the exit code. */
+export async function run(args: string[], streams: Streams): Promise<number> {
+	try {
+		const { values, positionals } = parseArgs({
+			args,
+			allowPositionals: true,
+			options: { json: { type: 'boolean', default: false }, imperial: { type: 'boolean', default: false }, help: { type: 'boolean', default: false } }
+		});
+		const [command, file] = positionals;
+		if (values.help || command === undefined) {
+			streams.out(USAGE);
+			return command === undefined && !values.help ? EXIT.unreadable : EXIT.fine;
+		}
+		if (command === 'schema') {
+			streams.out(`${JSON.stringify(fileJsonSchema(), null, '\t')}\n`);
+			return EXIT.fine;
+		}
+		if (!Object.hasOwn(COMMANDS, command)) throw new Unreadable(`there is no command “${command}”; try nook --help.`);
+		const options: Options = { json: values.json, system: values.imperial ? 'imperial' : 'metric' };
+		return await COMMANDS[command as keyof typeof COMMANDS](readPlanAt(file), options, streams);
+	} catch (error) {
+		// parseArgs complains of unknown flags with a TypeError; anything else is a fault of ours and is shown whole.
+		const expected = error instanceof Unreadable || (error instanceof TypeError && 'code' in error);
+		streams.err(`nook: ${expected ? (error as Error).message : (error as Error).stack}\n`);
+		return EXIT.unreadable;
+	}
+}

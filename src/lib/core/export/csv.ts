@@ -1,0 +1,23 @@
+import Papa from 'papaparse';
+import type { CuttingPlan } from '../cutting';
+import type { Stock } from '../plan';
+
+/** The parts list as CSV: one line for each kind of part, sizes in mm, weight of one in kg. */
+export function partsCsv({ parts }: CuttingPlan, stock: Stock): string {
+	return Papa.unparse(
+		parts.map((part) => ({
+			number: part.number,
+			piece: part.piece,
+			part: part.name,
+			quantity: part.quantity,
+			length_mm: part.length,
+			width_mm: part.width,
+			thickness_mm: part.thickness,
+			stock: (part.form === 'board' ? stock.sheets : stock.bars)[part.stock].name,
+			shape: part.shaped ? 'cut to outline' : 'rectangle',
+			weight_kg: Number(part.weight.toFixed(2))
+		})),
+		// A name that starts with = + - or @ would be run as a formula by spreadsheets.
+		{ escapeFormulae: true }
+	);
+}

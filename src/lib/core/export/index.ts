@@ -1,0 +1,3 @@
+export { partsCsv } from './csv';
+export { cuttingPdf } from './pdf';
+export { outlineOnSheet, sheetsSvg } from './svg';

@@ -1,0 +1,119 @@
+import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
+import { lineOfCopy, type BarJob, type CuttingPlan, type SheetJob } from '../cutting';
+import type { Plan } from '../plan';
+import { formatLength, formatMass, type UnitSystem } from '../units';
+import { outlineOnSheet } from './svg';
+
+/** A4 in PDF points, and its margin. */
+const [WIDE, HIGH, MARGIN] = [595.28, 841.89, 42];
+const INK = rgb(0.1, 0.09, 0.08);
+const PALE = rgb(0.45, 0.43, 0.4);
+
+/**
+ * The standard PDF fonts know Western European letters only: accents they lack are dropped and other letters become a
+ * question mark, so that a name never stops a cut sheet from being printed.
+ */
+const printable = (text: string): string =>
+	[...text.replace(/[“”]/g, '"').replace(/[’]/g, "'")]
+		.map((c) => (c.charCodeAt(0) < 256 ? c : c.normalize('NFD').replace(/[\u0300-\u036f]/g, '')))
+		.map((c) => (/^[\x20-\x7e\xa0-\xff]*$/.test(c) ? c : '?'))
+		.join('');
+
+/** A page with a pen that moves down it. */
+class Sheet {
+	page!: PDFPage;
+	y = 0;
+	constructor(
+		private readonly document: PDFDocument,
+		private readonly plain: PDFFont,
+		private readonly bold: PDFFont
+	) {
+		this.turnOver();
+	}
+	turnOver() {
+		this.page = this.document.addPage([WIDE, HIGH]);
+		this.y = HIGH - MARGIN;
+	}
+	need(height: number) {
+		if (this.y - height < MARGIN) this.turnOver();
+	}
+	text(words: string, x: number, size: number, bold = false, color = INK) {
+		this.page.drawText(printable(words), { x, y: this.y, size, font: bold ? this.bold : this.plain, color });
+	}
+	line(words: string, size: number, bold = false) {
+		this.need(size * 1.6);
+		this.y -= size * 1.45;
+		this.text(words, MARGIN, size, bold);
+	}
+}
+
+/** The workshop sheets of a plan as a PDF: parts list, shopping list, sheet layouts with the order of cuts, bars. */
+export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitSystem): Promise<Uint8Array> {
+	const document = await PDFDocument.create();
+	document.setTitle(`Cut list: ${plan.name}`);
+	const sheet = new Sheet(document, await document.embedFont(StandardFonts.Helvetica), await document.embedFont(StandardFonts.HelveticaBold));
+	const mm = (value: number) => formatLength(value, system);
+	sheet.line(`Cut list: ${plan.name}`, 20, true);
+	sheet.line(`${formatMass(cutting.weight, system)} in all. Saw cut ${plan.stock.kerf} mm, sheets trimmed ${plan.stock.trim} mm. Dimensions are finished sizes.`, 10);
+	sheet.line('Guard on, clamp the work, eyes and ears covered, dust mask for sheet goods. Measure the vehicle once more before the first cut.', 10);
+	partsTable(sheet, cutting, plan, mm);
+	sheet.y -= 10;
+	sheet.line('To buy', 14, true);
+	for (const item of cutting.shopping) sheet.line(`${item.quantity} x ${item.name}   ${item.cost.toFixed(2)}`, 11);
+	sheet.line(`Together ${cutting.cost.toFixed(2)}`, 11, true);
+	for (const job of cutting.sheets) job.plan.sheets.forEach((_, i) => sheetPage(sheet, cutting, job, i, plan.stock.trim, mm));
+	if (cutting.bars.length > 0) sheet.turnOver();
+	for (const job of cutting.bars) barList(sheet, cutting, job, mm);
+	return document.save();
+}
+
+function partsTable(sheet: Sheet, cutting: CuttingPlan, plan: Plan, mm: (value: number) => string) {
+	const columns = [MARGIN, MARGIN + 34, MARGIN + 70, MARGIN + 230, MARGIN + 300, MARGIN + 365, MARGIN + 400];
+	const row = (cells: string[], bold = false) => {
+		sheet.need(18);
+		sheet.y -= 16;
+		cells.forEach((cell, i) => sheet.text(cell, columns[i], 10, bold));
+	};
+	sheet.y -= 8;
+	row(['No.', 'Qty', 'Part', 'Length', 'Width', 'Thick', 'From'], true);
+	for (const part of cutting.parts) {
+		const stock = (part.form === 'board' ? plan.stock.sheets : plan.stock.bars)[part.stock];
+		row([`${part.number}`, `${part.quantity}`, `${part.name}${part.shaped ? ' (shaped)' : ''}`, mm(part.length), mm(part.width), mm(part.thickness), stock.name]);
+	}
+}
+
+function sheetPage(sheet: Sheet, cutting: CuttingPlan, job: SheetJob, index: number, trim: number, mm: (value: number) => string) {
+	sheet.turnOver();
+	sheet.line(`${job.stock.name}: sheet ${index + 1} of ${job.plan.sheets.length}`, 16, true);
+	const layout = job.plan.sheets[index];
+	const scale = (WIDE - 2 * MARGIN) / job.stock.length;
+	const [left, top] = [MARGIN, sheet.y - 14];
+	const height = job.stock.width * scale;
+	sheet.page.drawRectangle({ x: left, y: top - height, width: job.stock.length * scale, height, borderColor: PALE, borderWidth: 0.8, borderDashArray: [4, 3] });
+	for (const at of layout.placed) {
+		const line = lineOfCopy(cutting.parts, at.blank.id);
+		const path = outlineOnSheet(line, at).map((p, i) => `${i === 0 ? 'M' : 'L'} ${(p.x + trim) * scale} ${(p.y + trim) * scale}`);
+		sheet.page.drawSvgPath(`${path.join(' ')} Z`, { x: left, y: top, borderColor: INK, borderWidth: 1.2 });
+		const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width];
+		sheet.y = top - (at.y + trim + h / 2) * scale;
+		sheet.text(`${at.blank.id}`, left + (at.x + trim + w / 2) * scale - 8, 14, true);
+		sheet.y -= 12;
+		sheet.text(`${mm(line.length)} x ${mm(line.width)}`, left + (at.x + trim + w / 2) * scale - 34, 8);
+	}
+	sheet.y = top - height - 6;
+	sheet.line('Order of cuts, measured from the trimmed corner; the waste side takes the saw cut:', 10, true);
+	layout.cuts.forEach((cut, i) =>
+		sheet.line(`${i + 1}. ${cut.axis === 'x' ? 'Across at' : 'Along at'} ${mm(cut.at)}, from ${mm(cut.from)} to ${mm(cut.to)}`, 9)
+	);
+}
+
+function barList(sheet: Sheet, cutting: CuttingPlan, job: BarJob, mm: (value: number) => string) {
+	sheet.need(60);
+	sheet.line(`${job.stock.name}, ${mm(job.stock.length)} long: ${job.plan.bars.length}${job.plan.proven ? '' : ' (not proven to be the fewest)'}`, 13, true);
+	job.plan.bars.forEach((bar, i) => {
+		const cuts = bar.pieces.map((piece) => `${mm(piece.length)} [${piece.id} ${lineOfCopy(cutting.parts, piece.id).name}]`);
+		const perLine = 3;
+		for (let k = 0; k < cuts.length; k += perLine)
+			sheet.line(`${k === 0 ? `${i + 1}.` : '   '} ${cuts.slice(k, k + perLine).join('   ')}${k + perLine >= cuts.length ? `   left ${mm(bar.left)}` : ''}`, 9);
+	});
+}

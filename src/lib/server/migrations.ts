@@ -1,0 +1,19 @@
+import { DataTypes, type QueryInterface } from 'sequelize';
+import type { InputMigrations } from 'umzug';
+
+/** Every change of the tables since the first, in order; a change is never edited once it has shipped. */
+export const migrations: InputMigrations<QueryInterface> = [
+	{
+		name: '001-plans',
+		up: ({ context }) =>
+			context.createTable('plans', {
+				id: { type: DataTypes.STRING, primaryKey: true },
+				name: { type: DataTypes.STRING, allowNull: false },
+				document: { type: DataTypes.TEXT, allowNull: false },
+				version: { type: DataTypes.INTEGER, allowNull: false },
+				createdAt: { type: DataTypes.DATE, allowNull: false },
+				updatedAt: { type: DataTypes.DATE, allowNull: false }
+			}),
+		down: ({ context }) => context.dropTable('plans')
+	}
+];
