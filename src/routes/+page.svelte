@@ -1,1 +1,226 @@
-<p>…</p>
+<script lang="ts">
+	import { Button, Modal } from 'flowbite-svelte';
+	import { goto, invalidateAll } from '$app/navigation';
+	import { resolve } from '$app/paths';
+	import { findingsOf } from '$lib/core/checks';
+	import { sceneOf } from '$lib/core/derive';
+	import { BODY_STYLES, LARGEST_FILE, type BodyStyle } from '$lib/core/plan';
+	import { longSection } from '$lib/core/views';
+	import Drawing from '$lib/ui/Drawing.svelte';
+	import Preferences from '$lib/ui/Preferences.svelte';
+	import StatusMark from '$lib/ui/StatusMark.svelte';
+
+	let { data } = $props();
+
+	let name = $state('');
+	let bodyStyle: BodyStyle = $state('small van');
+	let busy = $state(false);
+	let refusal: { message: string; faults: string[] } | undefined = $state();
+	let leaving: { id: string; name: string } | undefined = $state();
+
+	const cards = $derived(
+		data.plans.map(({ id, plan, updatedAt }) => {
+			const modes = Object.keys(plan.modes);
+			const shown = modes.find((m) => plan.modes[m].use === 'night') ?? modes[0];
+			return { id, plan, updatedAt, view: shown ? longSection({ plan, scene: sceneOf(plan, shown) }) : undefined, worst: findingsOf(plan)[0] };
+		})
+	);
+
+	async function send(body: object) {
+		busy = true;
+		refusal = undefined;
+		try {
+			const response = await fetch('/api/plans', {
+				method: 'POST',
+				headers: { 'content-type': 'application/json', accept: 'application/json' },
+				body: JSON.stringify(body)
+			});
+			const answer = await response.json().catch(() => ({}));
+			if (response.ok) await goto(resolve(`/plans/${answer.id}/${'file' in body ? 'layout' : 'interior'}` as '/'));
+			else refusal = { message: answer.message ?? 'The server refused this.', faults: answer.faults ?? [] };
+		} catch {
+			refusal = { message: 'The server does not answer. Start it again with npm start and try once more.', faults: [] };
+		} finally {
+			busy = false;
+		}
+	}
+
+	async function importFile(event: Event & { currentTarget: HTMLInputElement }) {
+		const [file] = event.currentTarget.files ?? [];
+		event.currentTarget.value = '';
+		if (!file) return;
+		if (file.size > 4 * LARGEST_FILE) refusal = { message: `${file.name} is too large to be a plan. Nothing was changed.`, faults: [] };
+		else await send({ file: await file.text() });
+	}
+
+	async function remove() {
+		if (leaving) await fetch(`/api/plans/${leaving.id}`, { method: 'DELETE' });
+		leaving = undefined;
+		await invalidateAll();
+	}
+</script>
+
+<svelte:head><title>Vast Nook</title></svelte:head>
+
+<main>
+	<header>
+		<div>
+			<h1>Vast Nook</h1>
+			<p class="quiet">Measure the vehicle, place the bed, see what fits, cut it once.</p>
+		</div>
+		<Preferences />
+	</header>
+
+	{#if refusal}
+		<div class="card refusal" role="alert">
+			<strong>{refusal.message}</strong>
+			{#if refusal.faults.length > 0}
+				<ul>
+					{#each refusal.faults as fault (fault)}<li class="figures">{fault}</li>{/each}
+				</ul>
+			{/if}
+		</div>
+	{/if}
+
+	<section class="start">
+		<form
+			class="card"
+			onsubmit={(event) => {
+				event.preventDefault();
+				void send({ name, bodyStyle });
+			}}
+		>
+			<h2>Start a plan</h2>
+			<label>
+				Name of the vehicle or plan
+				<input class="field" bind:value={name} required maxlength="120" placeholder="Our survey van" />
+			</label>
+			<label>
+				Body style
+				<select class="field" bind:value={bodyStyle}>
+					{#each BODY_STYLES as style (style)}<option>{style}</option>{/each}
+				</select>
+			</label>
+			<p class="quiet">You start with guessed sizes, marked as guesses until you measure.</p>
+			<Button type="submit" color="primary" disabled={busy}>Start measuring</Button>
+		</form>
+		<div class="card import">
+			<h2>Open a plan file</h2>
+			<p class="quiet">A <code>.nook.json</code> file from someone else, or one you kept.</p>
+			<label class="tool">
+				Choose a file …
+				<input type="file" accept=".json,application/json" class="sr-only" onchange={importFile} disabled={busy} />
+			</label>
+		</div>
+	</section>
+
+	<h2 class="list-title">Your plans</h2>
+	{#if cards.length === 0}
+		<p class="quiet">None yet. Start one above, or run <code>npm run demo</code> for two worked examples.</p>
+	{/if}
+	<ul class="plans">
+		{#each cards as { id, plan, view, worst } (id)}
+			<li class="card">
+				<a href={resolve(`/plans/${id}/layout` as '/')}>
+					<span class="picture">{#if view}<Drawing {view} title={plan.name} small />{/if}</span>
+					<strong>{plan.name}</strong>
+					<span class="quiet">{plan.vehicle.bodyStyle}, {Object.values(plan.pieces).map((p) => p.name).join(', ') || 'nothing built in yet'}</span>
+					{#if worst}<span class="worst"><StatusMark status={worst.status} size={14} /> {worst.status === 'clear' ? 'all clear' : worst.title}</span>{/if}
+				</a>
+				<button type="button" class="tool delete" onclick={() => (leaving = { id, name: plan.name })}>Delete …</button>
+			</li>
+		{/each}
+	</ul>
+</main>
+
+{#if leaving}
+	<Modal open title="Delete this plan?" onclose={() => (leaving = undefined)}>
+		<p>“{leaving.name}” goes for good. Download its plan file first if you may want it back.</p>
+		<Button color="red" onclick={remove}>Delete the plan</Button>
+		<Button color="alternative" onclick={() => (leaving = undefined)}>Keep it</Button>
+	</Modal>
+{/if}
+
+<style>
+	main {
+		max-width: 1100px;
+		margin: 0 auto;
+		padding: 24px 20px 60px;
+	}
+	header {
+		display: flex;
+		justify-content: space-between;
+		align-items: start;
+		gap: 16px;
+		margin-bottom: 20px;
+	}
+	h1 {
+		font-size: 30px;
+		letter-spacing: -0.01em;
+		margin: 0;
+	}
+	h2 {
+		font-size: 17px;
+		margin: 0 0 10px;
+	}
+	.start {
+		display: grid;
+		grid-template-columns: 2fr 1fr;
+		gap: 16px;
+	}
+	.start > * {
+		padding: 16px;
+		display: flex;
+		flex-direction: column;
+		gap: 10px;
+		align-items: flex-start;
+	}
+	.start label:not(.tool) {
+		display: block;
+		width: 100%;
+		max-width: 420px;
+	}
+	.list-title {
+		margin: 28px 0 10px;
+	}
+	.plans {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
+		gap: 16px;
+	}
+	.plans a {
+		display: flex;
+		flex-direction: column;
+		gap: 3px;
+		padding: 14px 14px 6px;
+		color: inherit;
+	}
+	.picture {
+		height: 150px;
+		margin-bottom: 6px;
+	}
+	.worst {
+		display: flex;
+		gap: 6px;
+		align-items: center;
+		font-size: 13px;
+	}
+	.delete {
+		margin: 4px 14px 12px;
+		min-height: 28px;
+	}
+	.refusal {
+		border-color: var(--clash);
+		padding: 12px 16px;
+		margin-bottom: 16px;
+	}
+	.refusal li {
+		font-size: 12.5px;
+		color: var(--clash);
+	}
+	@media (max-width: 700px) {
+		.start {
+			grid-template-columns: 1fr;
+		}
+	}
+</style>

@@ -1,3 +1,4 @@
+export { addGear, addPerson, addPiece, removePerson, removePiece } from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
 export { FILE_FORMAT, FILE_VERSION, fileJsonSchema, LARGEST_FILE, readPlan, readPlanFile, writePlanFile, type PlanRead } from './file';
 export { freeId } from './id';

@@ -1,0 +1,113 @@
+import { expose } from 'comlink';
+import createHighs, { type Highs } from 'highs';
+import highsWasm from 'highs/runtime?url';
+import { findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } from '../core/checks';
+import { cuttingPlan, type CuttingPlan } from '../core/cutting';
+import { sceneOf } from '../core/derive';
+import { heightStudy, type HeightStudy } from '../core/height';
+import { longestSleeper, placeSleepers } from '../core/people';
+import { kindOf } from '../core/pieces';
+import { applyEdits, shareStructure, type Plan } from '../core/plan';
+import type { UnitSystem } from '../core/units';
+import { crossSection, longSection, viewFromAbove, type View } from '../core/views';
+
+/** What a window is looking at. */
+export interface Gaze {
+	modeId: string;
+	selected: string | undefined;
+	/** Where the cross-section is taken, mm from the rear door. */
+	sectionX: number;
+}
+
+/** Everything that follows from a plan at once: findings, and the drawings of what is looked at. */
+export interface Look {
+	findings: Finding[];
+	views: { above: View; long: View; cross: View };
+	/** One small drawing for each mode. */
+	thumbs: Record<string, View>;
+	/** Names of states by piece. */
+	states: Record<string, { id: string; name: string }[]>;
+}
+
+/** What takes longer and follows: tolerances, then fixes, then the longest sleeper of each lane. */
+export interface Refined {
+	findings: Finding[];
+	longest: { person: string; piece: string; stature: number }[];
+	/** 0 to 1. */
+	progress: number;
+}
+
+let plan: Plan | undefined;
+let tolerances: Tolerances = {};
+/** Rises with every new plan: work for an older one stops. */
+let turn = 0;
+let studied: { plan: Plan; study: HeightStudy } | undefined;
+let solver: Promise<Highs> | undefined;
+
+const adopt = (next: Plan): Plan => (plan = shareStructure(plan, next));
+
+/** Lets messages in between two stretches of work. */
+const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+const derive = {
+	look(next: Plan, { modeId, selected, sectionX }: Gaze): Look {
+		const present = adopt(next);
+		turn++;
+		const drawn = { plan: present, scene: sceneOf(present, modeId), selected };
+		return {
+			findings: findingsOf(present, tolerances),
+			views: { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) },
+			thumbs: Object.fromEntries(Object.keys(present.modes).map((id) => [id, longSection({ plan: present, scene: sceneOf(present, id) })])),
+			states: Object.fromEntries(drawn.scene.pieces.map((piece) => [piece.id, piece.assembly.states.map(({ id, name }) => ({ id, name }))]))
+		};
+	},
+
+	/** Works out tolerances and fixes of the plan last looked at, reporting as it goes; ends early when a newer plan comes. */
+	async refine(system: UnitSystem, report: (part: Refined) => void): Promise<void> {
+		const [mine, present] = [turn, plan];
+		if (!present) return;
+		const run = tolerancesOf(present);
+		for (;;) {
+			const step = run.next();
+			if (step.done) {
+				tolerances = step.value;
+				break;
+			}
+			if (step.value.done % 4 === 0) await breathe();
+			if (mine !== turn) return;
+		}
+		const findings = findingsOf(present, tolerances);
+		const longest = Object.keys(present.modes).flatMap((id) => {
+			const sleepers = placeSleepers(present.crew, sceneOf(present, id));
+			return sleepers.map(({ id: person, piece, lane }) => ({ person, piece, stature: longestSleeper(lane, sleepers.filter((s) => s.piece === piece).length === 1).stature }));
+		});
+		report({ findings, longest, progress: 0.5 });
+		const open = findings.filter((f) => f.status !== 'clear');
+		for (const [i, finding] of open.entries()) {
+			await breathe();
+			if (mine !== turn) return;
+			finding.fixes = fixesFor(present, finding, tolerances, system);
+			report({ findings, longest, progress: 0.5 + (0.5 * (i + 1)) / open.length });
+		}
+		report({ findings, longest, progress: 1 });
+	},
+
+	/** The height chart of a piece; the present height of the piece plays no part in it. */
+	study(pieceId: string): HeightStudy | undefined {
+		const piece = plan?.pieces[pieceId];
+		if (!plan || !piece) return undefined;
+		const without = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', kindOf(piece.kind).heightParam], value: 0 }]);
+		const key = shareStructure(studied?.plan, without);
+		if (studied?.plan !== key || studied.study.piece !== pieceId) studied = { plan: key, study: heightStudy(plan, pieceId, Object.keys(plan.modes)) };
+		return studied.study;
+	},
+
+	async cut(next: Plan): Promise<CuttingPlan> {
+		const present = adopt(next);
+		return cuttingPlan(present, await (solver ??= createHighs({ locateFile: () => highsWasm })));
+	}
+};
+
+export type DeriveWorker = typeof derive;
+
+expose(derive);

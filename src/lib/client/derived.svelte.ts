@@ -1,0 +1,87 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type { Finding } from '../core/checks';
+import type { HeightStudy } from '../core/height';
+import type { Plan } from '../core/plan';
+import type { UnitSystem } from '../core/units';
+import type { DeriveWorker, Gaze, Look, Refined } from './derive.worker';
+
+/** How long a plan must rest before tolerances, fixes and the height chart are worked out, ms. */
+const REST = 250;
+
+/**
+ * What follows from the plan, worked out in a worker: always the newest plan, in-between ones are skipped when they
+ * come faster than the worker.
+ */
+export class Derived {
+	look: Look | undefined = $state.raw();
+	findings: Finding[] = $state.raw([]);
+	longest: Refined['longest'] = $state.raw([]);
+	study: HeightStudy | undefined = $state.raw();
+	/** Share of the slower work that is done. */
+	progress = $state(0);
+	/** A sentence when the worker failed. */
+	failure: string | undefined = $state();
+	private readonly remote: Remote<DeriveWorker>;
+	private readonly worker: Worker;
+	private waiting: { plan: Plan; gaze: Gaze; system: UnitSystem } | undefined;
+	private busy = false;
+	private rest: ReturnType<typeof setTimeout> | undefined;
+
+	constructor() {
+		this.worker = new Worker(new URL('./derive.worker.ts', import.meta.url), { type: 'module' });
+		this.remote = wrap<DeriveWorker>(this.worker);
+	}
+
+	/** Asks for everything that follows from a plan. */
+	ask(plan: Plan, gaze: Gaze, system: UnitSystem): void {
+		this.waiting = { plan, gaze, system };
+		if (!this.busy) void this.work();
+	}
+
+	private async work(): Promise<void> {
+		this.busy = true;
+		while (this.waiting) {
+			const { plan, gaze, system } = this.waiting;
+			this.waiting = undefined;
+			clearTimeout(this.rest);
+			try {
+				const look = await this.remote.look(plan, gaze);
+				this.look = look;
+				this.findings = keepFixes(this.findings, look.findings);
+				this.failure = undefined;
+			} catch (error) {
+				this.failure = `This plan could not be worked out: ${(error as Error).message}`;
+			}
+			this.rest = setTimeout(() => void this.refine(gaze.selected, system), REST);
+		}
+		this.busy = false;
+	}
+
+	private async refine(selected: string | undefined, system: UnitSystem): Promise<void> {
+		this.progress = 0;
+		if (selected) this.study = await this.remote.study(selected);
+		await this.remote.refine(
+			system,
+			proxy((part: Refined) => {
+				this.findings = part.findings;
+				this.longest = part.longest;
+				this.progress = part.progress;
+			})
+		);
+	}
+
+	cut(plan: Plan) {
+		return this.remote.cut(plan);
+	}
+
+	stop(): void {
+		clearTimeout(this.rest);
+		this.worker.terminate();
+	}
+}
+
+/** A finding that did not change keeps the fixes that were worked out for it until new ones come. */
+function keepFixes(before: Finding[], now: Finding[]): Finding[] {
+	const known = new Map(before.map((finding) => [finding.id, finding]));
+	return now.map((finding) => ({ ...finding, fixes: known.get(finding.id)?.fixes ?? finding.fixes }));
+}

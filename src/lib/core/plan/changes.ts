@@ -1,0 +1,54 @@
+import type { Piece } from '../pieces/schema';
+import type { Edit } from './edit';
+import { freeId } from './id';
+import type { Gear, Person, Plan, Posture, Use } from './plan';
+
+/** What people do when a vehicle is used in a way, before anybody says otherwise. */
+const USUAL: Record<Use, Posture> = { drive: 'in a seat', day: 'on the bench', night: 'lying' };
+
+/** Edits that add a person: present in every mode, lying or sitting on the first piece where there is one. */
+export function addPerson(plan: Plan, person: Person): Edit[] {
+	const id = freeId(plan.crew, person.name);
+	const [piece] = Object.keys(plan.pieces);
+	return [
+		{ path: ['crew', id], value: person },
+		...Object.entries(plan.modes).map(([mode, { use }]): Edit => ({ path: ['modes', mode, 'people', id], value: placeOf(USUAL[use], piece) }))
+	];
+}
+
+const placeOf = (posture: Posture, piece: string | undefined) => (posture === 'in a seat' || !piece ? { posture } : { posture, piece });
+
+/** Edits that take a person out, of every mode as well. */
+export const removePerson = (plan: Plan, id: string): Edit[] => [
+	...Object.keys(plan.modes).map((mode): Edit => ({ path: ['modes', mode, 'people', id], value: undefined })),
+	{ path: ['crew', id], value: undefined }
+];
+
+/** Edits that add a piece; people who lie or sit nowhere yet get their place on it, gear without a place goes under it. */
+export function addPiece(plan: Plan, piece: Piece): { id: string; edits: Edit[] } {
+	const id = freeId(plan.pieces, piece.name);
+	const edits: Edit[] = [{ path: ['pieces', id], value: piece }];
+	for (const [mode, { people }] of Object.entries(plan.modes))
+		for (const [person, at] of Object.entries(people))
+			if (!at.piece && (at.posture === 'lying' || at.posture === 'on the bench'))
+				edits.push({ path: ['modes', mode, 'people', person], value: { ...at, piece: id } });
+	return { id, edits };
+}
+
+/** Edits that take a piece out and everything that refers to it. */
+export function removePiece(plan: Plan, id: string): Edit[] {
+	const edits: Edit[] = [];
+	for (const [mode, { people, pieces }] of Object.entries(plan.modes)) {
+		if (Object.hasOwn(pieces, id)) edits.push({ path: ['modes', mode, 'pieces', id], value: undefined });
+		for (const [person, at] of Object.entries(people))
+			if (at.piece === id) edits.push({ path: ['modes', mode, 'people', person], value: { posture: at.posture } });
+	}
+	for (const [gear, item] of Object.entries(plan.gear)) if (item.under === id) edits.push({ path: ['gear', gear, 'under'], value: undefined });
+	return [...edits, { path: ['pieces', id], value: undefined }];
+}
+
+/** Edits that add a thing to carry, under the first piece where there is one. */
+export function addGear(plan: Plan, gear: Gear): Edit[] {
+	const [piece] = Object.keys(plan.pieces);
+	return [{ path: ['gear', freeId(plan.gear, gear.name)], value: piece ? { ...gear, under: piece } : gear }];
+}

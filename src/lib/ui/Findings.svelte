@@ -1,0 +1,215 @@
+<script lang="ts">
+	import { preferences } from '../client/preferences.svelte';
+	import type { Finding, Fix } from '../core/checks';
+	import type { Mode } from '../core/plan';
+	import { formatLength } from '../core/units';
+	import MarginBar from './MarginBar.svelte';
+	import StatusMark from './StatusMark.svelte';
+	import { marginWords, STATUS_WORDS } from './words';
+
+	interface Props {
+		findings: Finding[];
+		modes: Record<string, Mode>;
+		progress: number;
+		pointed: Finding | undefined;
+		onpoint: (finding: Finding | undefined) => void;
+		onfix: (finding: Finding, fix: Fix) => void;
+	}
+	let { findings, modes, progress, pointed, onpoint, onfix }: Props = $props();
+
+	let open: string | undefined = $state();
+	const keyOf = (finding: Finding) => `${finding.rule}:${finding.key}`;
+	const counts = $derived((['clash', 'unmeasured', 'tight', 'clear'] as const).map((status) => ({ status, n: findings.filter((f) => f.status === status).length })));
+	const size = (finding: Finding, value: number) => (finding.unit === 'mm' ? formatLength(value, preferences.units) : `${Math.round(value * 100)} %`);
+	const modeNames = (finding: Finding) => (finding.modes.length === Object.keys(modes).length ? 'every mode' : finding.modes.map((id) => modes[id]?.name).join(', '));
+</script>
+
+<section class="card findings" aria-label="Findings">
+	<header>
+		<h2>Findings</h2>
+		<ul class="counts" aria-label="How many of each">
+			{#each counts as { status, n } (status)}
+				{#if n > 0}<li><StatusMark {status} size={13} quiet /><span class="figures">{n}</span> <span class="sr-only">{STATUS_WORDS[status]}</span></li>{/if}
+			{/each}
+		</ul>
+		{#if progress < 1}<span class="quiet working" role="status">trying fixes … {Math.round(progress * 100)} %</span>{/if}
+	</header>
+	<!-- A list that scrolls has to be reachable by keyboard. -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<div class="scroll" tabindex="0" role="group" aria-label="List of findings">
+		{#if findings.length === 0}
+			<p class="quiet empty">Nothing to check yet. Add a piece and say who sleeps on it, and every clash shows up here with its millimetres.</p>
+		{/if}
+		<ul>
+			{#each findings as finding (finding.id)}
+				{@const isOpen = open === keyOf(finding)}
+				<li class={finding.status} class:pointed={pointed?.id === finding.id}>
+					<button
+						type="button"
+						class="head"
+						aria-expanded={isOpen}
+						onclick={() => {
+							open = isOpen ? undefined : keyOf(finding);
+							onpoint(isOpen ? undefined : finding);
+						}}
+						onpointerenter={() => onpoint(finding)}
+						onfocus={() => onpoint(finding)}
+					>
+						<StatusMark status={finding.status} />
+						<span class="title">{finding.title}</span>
+						<span class="number figures">{marginWords(finding, preferences.units)}</span>
+					</button>
+					{#if finding.status !== 'clear' || isOpen}
+						<MarginBar {finding} />
+						<p class="why">{finding.why}</p>
+					{/if}
+					{#if isOpen}
+						<dl class="figures">
+							<dt>needs</dt>
+							<dd>{size(finding, finding.limit)}</dd>
+							<dt>there is</dt>
+							<dd>{size(finding, finding.actual)}</dd>
+							<dt>known to</dt>
+							<dd>{finding.tolerance === null ? '…' : `± ${size(finding, finding.tolerance)}`}</dd>
+							<dt>in</dt>
+							<dd>{modeNames(finding)}</dd>
+						</dl>
+						{#if finding.sensitivities.length > 0}
+							<p class="why">Moved most by: {finding.sensitivities.slice(0, 3).map((s) => `${s.label}${s.guessed ? ' (a guess)' : ''}, ${size(finding, s.effect)}`).join('; ')}. Measure these again to know better.</p>
+						{/if}
+					{:else if finding.status === 'unmeasured' && finding.sensitivities[0]}
+						<p class="why"><strong>Measure next:</strong> {finding.sensitivities[0].label}.</p>
+					{/if}
+					{#if finding.status === 'clash' || isOpen}
+						{#each (finding.fixes ?? []).slice(0, isOpen ? 4 : 2) as fix (fix.label)}
+							<div class="fix">
+								<button type="button" class="tool" onclick={() => onfix(finding, fix)}>{fix.label}</button>
+								<span class="quiet">{fix.cost}</span>
+							</div>
+						{/each}
+						{#if finding.fixes?.length === 0}<p class="quiet none">No single size settles this. Change two things, or what is asked.</p>{/if}
+					{/if}
+				</li>
+			{/each}
+		</ul>
+	</div>
+</section>
+
+<style>
+	.findings {
+		display: flex;
+		flex-direction: column;
+		min-height: 0;
+		overflow: hidden;
+	}
+	header {
+		display: flex;
+		align-items: center;
+		gap: 12px;
+		padding: 8px 12px;
+		border-bottom: 1px solid var(--rule);
+	}
+	h2 {
+		font-size: 15px;
+		margin: 0;
+	}
+	.counts {
+		display: flex;
+		gap: 10px;
+		font-size: 13px;
+	}
+	.counts li {
+		display: inline-flex;
+		align-items: center;
+		gap: 3px;
+	}
+	.working {
+		margin-left: auto;
+		font-size: 12px;
+		white-space: nowrap;
+	}
+	.scroll {
+		overflow-y: auto;
+		min-height: 0;
+	}
+	.empty {
+		padding: 12px;
+	}
+	li {
+		padding: 7px 12px;
+	}
+	.scroll > ul > li {
+		border-bottom: 1px solid var(--rule);
+		border-left: 4px solid transparent;
+	}
+	.pointed {
+		border-left-color: var(--accent) !important;
+	}
+	.head {
+		display: flex;
+		width: 100%;
+		gap: 8px;
+		align-items: baseline;
+		text-align: left;
+		cursor: pointer;
+	}
+	.head :global(svg) {
+		align-self: flex-start;
+		margin-top: 2px;
+	}
+	.title {
+		flex: 1;
+		font-weight: 600;
+		font-size: 13.5px;
+	}
+	.clear .title {
+		font-weight: 400;
+	}
+	.number {
+		font-size: 12.5px;
+		white-space: nowrap;
+	}
+	.clash .number {
+		color: var(--clash);
+		font-weight: 700;
+	}
+	.tight .number {
+		color: var(--tight);
+	}
+	.unmeasured .number {
+		color: var(--unmeasured);
+	}
+	.why,
+	.none {
+		font-size: 12.5px;
+		margin: 3px 0 0;
+	}
+	dl {
+		display: grid;
+		grid-template-columns: auto 1fr auto 1fr;
+		gap: 1px 10px;
+		font-size: 12px;
+		margin: 5px 0 2px;
+	}
+	dt {
+		color: var(--ink-soft);
+	}
+	dd {
+		margin: 0;
+	}
+	.fix {
+		margin-top: 6px;
+		display: flex;
+		flex-direction: column;
+		gap: 1px;
+		font-size: 12px;
+	}
+	.fix .tool {
+		align-self: flex-start;
+		text-align: left;
+		border-color: var(--accent);
+		color: var(--accent);
+		background: var(--room);
+		min-height: 28px;
+	}
+</style>

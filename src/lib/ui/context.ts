@@ -1,0 +1,17 @@
+import { getContext, setContext } from 'svelte';
+import type { Derived } from '../client/derived.svelte';
+import type { PlanSession } from '../client/session.svelte';
+
+/** What every stage of an open plan shares. */
+export interface Workbench {
+	session: PlanSession;
+	/** Absent while the page is still being rendered on the server. */
+	derived: Derived | undefined;
+	/** What is being looked at; stages change it, the worker follows. */
+	gaze: { modeId: string; selected: string | undefined; sectionX: number };
+}
+
+const KEY = Symbol('workbench');
+
+export const provideWorkbench = (workbench: Workbench): Workbench => setContext(KEY, workbench);
+export const useWorkbench = (): Workbench => getContext<Workbench>(KEY);

@@ -1,0 +1,160 @@
+<script lang="ts">
+	import { Redo2, Undo2 } from '@lucide/svelte';
+	import { Button, Modal } from 'flowbite-svelte';
+	import { onMount, untrack } from 'svelte';
+	import { resolve } from '$app/paths';
+	import { Derived } from '$lib/client/derived.svelte';
+	import { preferences } from '$lib/client/preferences.svelte';
+	import { PlanSession } from '$lib/client/session.svelte';
+	import { provideWorkbench, type Workbench } from '$lib/ui/context';
+	import Preferences from '$lib/ui/Preferences.svelte';
+	import SaveSign from '$lib/ui/SaveSign.svelte';
+	import StageNav from '$lib/ui/StageNav.svelte';
+
+	let { data, children } = $props();
+
+	const { id, plan, version } = untrack(() => data.stored);
+	const session = new PlanSession(id, plan, version);
+	const firstMode = Object.keys(plan.modes).find((mode) => plan.modes[mode].use === 'night') ?? Object.keys(plan.modes)[0];
+	const workbench: Workbench = $state({
+		session,
+		derived: undefined,
+		gaze: { modeId: firstMode, selected: Object.keys(plan.pieces)[0], sectionX: Math.round(plan.vehicle.length.mm * 0.42) }
+	});
+	provideWorkbench(workbench);
+
+	onMount(() => {
+		const derived = new Derived();
+		workbench.derived = derived;
+		const leave = session.start();
+		return () => {
+			leave();
+			derived.stop();
+		};
+	});
+
+	$effect(() => {
+		const { modeId, selected, sectionX } = workbench.gaze;
+		const known = Object.hasOwn(session.plan.modes, modeId) ? modeId : Object.keys(session.plan.modes)[0];
+		if (known) workbench.derived?.ask(session.plan, { modeId: known, selected, sectionX }, preferences.units);
+	});
+
+	function keys(event: KeyboardEvent) {
+		const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select');
+		if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+		event.preventDefault();
+		if (event.shiftKey) session.redo();
+		else session.undo();
+	}
+</script>
+
+<svelte:head><title>{session.plan.name} – Vast Nook</title></svelte:head>
+<svelte:window onkeydown={keys} />
+
+<div class="bench">
+	<header>
+		<a class="home" href={resolve('/')} title="All plans">Vast Nook</a>
+		<h1>{session.plan.name}</h1>
+		<StageNav planId={id} plan={session.plan} findings={workbench.derived?.findings ?? []} />
+		<div class="tools">
+			<SaveSign state={session.saveState} />
+			<button type="button" class="tool" disabled={!session.canUndo} title={session.canUndo ? `Undo: ${session.canUndo}` : 'Nothing to undo'} aria-label="Undo" onclick={() => session.undo()}>
+				<Undo2 size={16} />
+			</button>
+			<button type="button" class="tool" disabled={!session.canRedo} title={session.canRedo ? `Redo: ${session.canRedo}` : 'Nothing to redo'} aria-label="Redo" onclick={() => session.redo()}>
+				<Redo2 size={16} />
+			</button>
+			<Preferences />
+		</div>
+	</header>
+	{#if session.notice ?? workbench.derived?.failure}
+		<p class="notice" role="status">
+			{session.notice ?? workbench.derived?.failure}
+			<button type="button" class="tool" onclick={() => (session.notice = undefined)}>Good</button>
+		</p>
+	{/if}
+	<main>{@render children()}</main>
+</div>
+
+{#if session.conflict}
+	<Modal open title="Two windows changed the same thing" dismissable={false}>
+		<p>
+			Another window saved this plan while you changed it here, and both changed
+			{session.conflict.paths.length > 0 ? session.conflict.paths.slice(0, 3).map((path) => path.slice(-2).join(' › ')).join(', ') : 'things that depend on each other'}. Nothing is lost either way:
+			the version you do not keep becomes a plan of its own.
+		</p>
+		<Button color="primary" onclick={() => session.settle('mine')}>Keep what I see here</Button>
+		<Button color="alternative" onclick={() => session.settle('theirs')}>Take the other window’s</Button>
+	</Modal>
+{/if}
+
+<style>
+	.bench {
+		height: 100dvh;
+		display: flex;
+		flex-direction: column;
+	}
+	header {
+		display: flex;
+		align-items: center;
+		gap: 14px;
+		padding: 0 14px;
+		border-bottom: 1px solid var(--rule);
+		background: var(--sheet);
+		min-height: 50px;
+	}
+	.home {
+		font-weight: 750;
+		color: var(--accent);
+		white-space: nowrap;
+	}
+	h1 {
+		font-size: 14px;
+		font-weight: 500;
+		margin: 0;
+		max-width: 210px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.tools {
+		margin-left: auto;
+		display: flex;
+		align-items: center;
+		gap: 6px;
+	}
+	.notice {
+		display: flex;
+		gap: 12px;
+		align-items: center;
+		justify-content: center;
+		margin: 0;
+		padding: 4px 14px;
+		background: var(--accent-soft);
+	}
+	main {
+		flex: 1;
+		min-height: 0;
+	}
+	@media (max-width: 900px) {
+		.bench {
+			height: auto;
+			min-height: 100dvh;
+		}
+		header {
+			flex-wrap: wrap;
+			padding: 6px 12px 0;
+			gap: 6px 10px;
+			position: sticky;
+			top: 0;
+			z-index: 5;
+		}
+		header :global(nav) {
+			order: 3;
+			width: 100%;
+		}
+		h1 {
+			flex: 1;
+		}
+	}
+</style>

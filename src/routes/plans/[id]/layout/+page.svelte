@@ -1,0 +1,244 @@
+<script lang="ts">
+	import { preferences } from '$lib/client/preferences.svelte';
+	import type { Finding, Fix } from '$lib/core/checks';
+	import { kindOf, numberRange } from '$lib/core/pieces';
+	import { formatLength } from '$lib/core/units';
+	import { alongSnaps, dragParameter, heightSnaps, snapTo } from '$lib/core/views';
+	import { useWorkbench } from '$lib/ui/context';
+	import Drawing, { type DragStep } from '$lib/ui/Drawing.svelte';
+	import Findings from '$lib/ui/Findings.svelte';
+	import HeightChart from '$lib/ui/HeightChart.svelte';
+	import ModeForm from '$lib/ui/ModeForm.svelte';
+	import ModeStrip from '$lib/ui/ModeStrip.svelte';
+	import PiecesPanel from '$lib/ui/PiecesPanel.svelte';
+	import ViewTable from '$lib/ui/ViewTable.svelte';
+	import { marginWords } from '$lib/ui/words';
+
+	const workbench = useWorkbench();
+	const { session } = workbench;
+	const { gaze } = workbench;
+
+	const answers = $derived(workbench.derived);
+	const look = $derived(answers?.look);
+	const plan = $derived(session.plan);
+	const selected = $derived(gaze.selected && plan.pieces[gaze.selected] ? gaze.selected : undefined);
+	const kind = $derived(selected ? kindOf(plan.pieces[selected].kind) : undefined);
+	const heightRange = $derived(kind ? numberRange(kind.params.shape[kind.heightParam]) : undefined);
+	const height = $derived(selected ? dragParameter(plan, selected, 'height').value : 0);
+	const longest = $derived(answers?.longest.filter((l) => l.piece === selected) ?? []);
+
+	let panel: 'piece' | 'mode' = $state('piece');
+	let pointed: Finding | undefined = $state.raw();
+	const lit = $derived(pointed && { line: pointed.line, at: pointed.at, text: marginWords(pointed, preferences.units) });
+	/** What a drag has just stopped at. */
+	let stopped = $state('');
+
+	const movable = (of: string) => Object.hasOwn(plan.pieces, of);
+
+	/** One direction of a drag: the parameter it turns and what it stops at. */
+	function turn(of: string, direction: 'height' | 'along', by: number, phase: DragStep['phase']) {
+		const parameter = dragParameter(before ?? plan, of, direction);
+		const snaps = direction === 'height' ? heightSnaps(before ?? plan, of) : alongSnaps(before ?? plan, of);
+		const { params, heightParam, alongParam } = kindOf(plan.pieces[of].kind);
+		const range = numberRange(params.shape[direction === 'height' ? heightParam : alongParam]) ?? [0, 5000];
+		const { value, label } = snapTo(Math.max(range[0], Math.min(range[1], parameter.value + by)), snaps, 12);
+		stopped = label;
+		const edits = [{ path: parameter.path, value }];
+		const name = plan.pieces[of].name;
+		if (phase === 'end') session.edit(direction === 'height' ? `height of ${name}` : `place of ${name}`, edits);
+		else session.preview(edits);
+	}
+
+	// A drag goes one way, the one in which it set out; sizes are counted from the plan as it was then.
+	let before: typeof session.plan | undefined;
+	let way: 'height' | 'along' | undefined;
+	function drag(step: DragStep, ways: ('height' | 'along')[]) {
+		before ??= plan;
+		way ??= ways.length === 1 ? ways[0] : Math.abs(step.dx) > Math.abs(step.dy) ? 'along' : 'height';
+		if (step.phase === 'cancel') session.cancelPreview();
+		else turn(step.of, way, way === 'height' ? -step.dy : step.dx, step.phase);
+		if (step.phase !== 'move') [before, way, stopped] = [undefined, undefined, ''];
+	}
+
+	function moveHeight(value: number, phase: 'move' | 'end') {
+		if (!selected) return;
+		const parameter = dragParameter(plan, selected, 'height');
+		const edits = [{ path: parameter.path, value: phase === 'move' ? snapTo(value, heightSnaps(plan, selected), 6).value : value }];
+		if (phase === 'move') session.preview(edits);
+		else session.edit(`height of ${plan.pieces[selected].name}`, [{ path: parameter.path, value: snapTo(value, heightSnaps(plan, selected), 6).value }]);
+	}
+
+	function applyFix(fix: Fix) {
+		session.edit(fix.label.toLowerCase(), fix.edits);
+		pointed = undefined;
+	}
+
+	const sectionRange: [number, number] = $derived([0, plan.vehicle.length.mm]);
+</script>
+
+<div class="stage">
+	<aside class="left">
+		<div class="tabs" role="group" aria-label="What to change">
+			<button type="button" class="tool" class:main={panel === 'piece'} aria-pressed={panel === 'piece'} onclick={() => (panel = 'piece')}>Piece</button>
+			<button type="button" class="tool" class:main={panel === 'mode'} aria-pressed={panel === 'mode'} onclick={() => (panel = 'mode')}>Mode</button>
+		</div>
+		{#if panel === 'piece'}
+			<PiecesPanel />
+		{:else}
+			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+			<section class="card mode-panel" tabindex="0" aria-label="Mode"><ModeForm /></section>
+		{/if}
+	</aside>
+
+	<div class="centre">
+		<ModeStrip modes={plan.modes} thumbs={look?.thumbs ?? {}} findings={answers?.findings ?? []} current={gaze.modeId} onchoose={(id) => (gaze.modeId = id)} />
+		{#if look}
+			<div class="drawings">
+				<div class="card view above">
+					<h2>From above</h2>
+					<Drawing
+						view={look.views.above}
+						title="The vehicle from above"
+						{selected}
+						{lit}
+						{movable}
+						sectionX={gaze.sectionX}
+						{sectionRange}
+						onselect={(of) => movable(of) && (gaze.selected = of)}
+						ondrag={(step) => drag(step, ['along'])}
+						onsection={(x) => (gaze.sectionX = x)}
+					/>
+				</div>
+				<div class="card view cross">
+					<h2>Across, <span class="figures">{formatLength(gaze.sectionX, preferences.units)}</span> from the rear door</h2>
+					<Drawing view={look.views.cross} title="Cross-section looking forward" {selected} {lit} {movable} onselect={(of) => movable(of) && (gaze.selected = of)} ondrag={(step) => drag(step, ['height'])} />
+				</div>
+				<div class="card view long">
+					<h2>Along the middle</h2>
+					<Drawing
+						view={look.views.long}
+						title="Long section"
+						{selected}
+						{lit}
+						{movable}
+						sectionX={gaze.sectionX}
+						{sectionRange}
+						onselect={(of) => movable(of) && (gaze.selected = of)}
+						ondrag={(step) => drag(step, ['height', 'along'])}
+						onsection={(x) => (gaze.sectionX = x)}
+					/>
+				</div>
+				<div class="card view chart">
+					<h2>How high?</h2>
+					{#if answers?.study && selected && heightRange}
+						<HeightChart study={answers.study} {height} range={heightRange} onmove={moveHeight} />
+					{:else}
+						<p class="quiet wait">{selected ? 'Trying every height …' : 'Choose a piece to see what each height gives and takes.'}</p>
+					{/if}
+				</div>
+			</div>
+			<div class="foot">
+				<span class="quiet" role="status">{stopped}</span>
+				{#each longest as one (one.person)}
+					<span>Longest sleeper in {plan.crew[one.person]?.name}’s place: <strong class="figures">{formatLength(one.stature, preferences.units)}</strong></span>
+				{/each}
+				<ViewTable {look} />
+			</div>
+		{:else}
+			<p class="quiet wait">{answers?.failure ?? 'Drawing the vehicle …'}</p>
+		{/if}
+	</div>
+
+	<Findings findings={answers?.findings ?? []} modes={plan.modes} progress={answers?.progress ?? 0} {pointed} onpoint={(finding) => (pointed = finding)} onfix={(_, fix) => applyFix(fix)} />
+</div>
+
+<style>
+	.stage {
+		display: grid;
+		grid-template-columns: 248px minmax(0, 1fr) 316px;
+		gap: 10px;
+		height: 100%;
+		padding: 10px;
+		min-height: 0;
+	}
+	.left {
+		display: flex;
+		flex-direction: column;
+		gap: 6px;
+		min-height: 0;
+	}
+	.tabs {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 6px;
+	}
+	.mode-panel {
+		padding: 10px;
+		overflow-y: auto;
+		min-height: 0;
+	}
+	.centre {
+		display: flex;
+		flex-direction: column;
+		gap: 8px;
+		min-height: 0;
+		min-width: 0;
+	}
+	.drawings {
+		flex: 1;
+		min-height: 0;
+		display: grid;
+		grid-template-columns: 1.32fr 1fr;
+		grid-template-rows: minmax(0, 1.1fr) minmax(0, 1fr);
+		gap: 8px;
+	}
+	.view {
+		position: relative;
+		min-height: 0;
+		min-width: 0;
+		padding: 22px 4px 4px;
+		background: var(--paper);
+		overflow: hidden;
+	}
+	.view h2 {
+		position: absolute;
+		top: 3px;
+		left: 8px;
+		font-size: 12px;
+		font-weight: 500;
+		color: var(--ink-soft);
+		margin: 0;
+	}
+	.wait {
+		padding: 16px;
+	}
+	.foot {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 2px 16px;
+		align-items: baseline;
+		font-size: 12.5px;
+		min-height: 20px;
+	}
+	@media (max-width: 900px) {
+		.stage {
+			display: flex;
+			flex-direction: column;
+			height: auto;
+		}
+		.drawings {
+			display: flex;
+			flex-direction: column;
+		}
+		.view {
+			height: 280px;
+		}
+		.centre {
+			order: -1;
+		}
+		.stage > :global(.findings) {
+			order: -1;
+			max-height: 60vh;
+		}
+	}
+</style>
