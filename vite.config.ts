@@ -7,6 +7,8 @@ export default defineConfig({
 	worker: { format: 'es' },
 	test: {
 		include: ['src/**/*.test.ts', 'cli/**/*.test.ts'],
-		environment: 'node'
+		environment: 'node',
+		// No test is about time: the limit only ends what hangs.
+		testTimeout: 120_000
 	}
 });

@@ -47,7 +47,8 @@
 	function lineOf(d: Pick<Dimension, 'from' | 'to' | 'offset'>): Line {
 		const long = Math.hypot(d.to.x - d.from.x, d.to.y - d.from.y) || 1;
 		const [nx, ny] = [-(d.to.y - d.from.y) / long, (d.to.x - d.from.x) / long];
-		const move = (p: Vec2): Vec2 => ({ x: p.x - nx * d.offset, y: p.y - ny * d.offset });
+		const away = d.offset * px(20);
+		const move = (p: Vec2): Vec2 => ({ x: p.x - nx * away, y: p.y - ny * away });
 		const [from, to] = [move(d.from), move(d.to)];
 		let turn = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
 		if (turn > 89 || turn < -91) turn += turn > 0 ? -180 : 180;
@@ -60,6 +61,8 @@
 			: undefined
 	);
 	const litAt = $derived(lit ? project(view.name, lit.at) : undefined);
+	// The number stands beside its point, on the side where the drawing has more room for it.
+	const litLeft = $derived(litAt !== undefined && litAt.x > view.frame[0] + view.frame[2] * 0.7);
 
 	let drag: { of: string; x: number; y: number; moved: boolean; pointer: number } | undefined;
 	function start(event: PointerEvent, of: string) {
@@ -140,18 +143,18 @@
 					onpointerdown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
 					onpointermove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && onsection?.(sectionAt(event))}
 				>
-					<path class="grip" d="M{sectionX} {view.frame[1]}V{view.frame[1] + view.frame[3]}" stroke-width={px(16)} />
-					<path d="M{sectionX} {view.frame[1] + px(4)}V{view.frame[1] + view.frame[3]}" stroke-width={px(1.5)} stroke-dasharray="{px(9)} {px(4)}" />
+					<path class="grip" d="M{sectionX} {view.frame[1]}V{view.frame[1] + view.frame[3]}" style:stroke-width={px(16)} />
+					<path d="M{sectionX} {view.frame[1] + px(4)}V{view.frame[1] + view.frame[3]}" style:stroke-width={px(1.6)} style:stroke-dasharray="{px(9)} {px(4)}" />
 					<path class="flag" d="M{sectionX} {view.frame[1] + px(4)}h{px(12)}l{-px(4)} {px(5)}l{px(4)} {px(5)}h{-px(12)}z" />
 				</g>
 			{/if}
 			{#if litAt}
 				<g class="lit">
 					{#if litLine}
-						<path d="M{litLine.from.x} {litLine.from.y}L{litLine.to.x} {litLine.to.y}" stroke-width={px(3)} />
+						<path d="M{litLine.from.x} {litLine.from.y}L{litLine.to.x} {litLine.to.y}" style:stroke-width={px(3)} />
 					{/if}
-					<circle cx={litAt.x} cy={litAt.y} r={px(7)} stroke-width={px(2.5)} />
-					<text x={litAt.x} y={litAt.y} dx={px(11)} dy={-px(7)} font-size={px(12.5)} stroke-width={px(4)}>{lit!.text}</text>
+					<circle cx={litAt.x} cy={litAt.y} r={px(7)} style:stroke-width={px(2.5)} />
+					<text x={litAt.x} y={litAt.y} dx={litLeft ? -px(11) : px(11)} dy={-px(7)} class:left={litLeft} font-size={px(12.5)} stroke-width={px(4)}>{lit!.text}</text>
 				</g>
 			{/if}
 		{/if}
@@ -286,5 +289,8 @@
 		text-anchor: start;
 		fill: var(--clash);
 		font-weight: 650;
+	}
+	.lit text.left {
+		text-anchor: end;
 	}
 </style>

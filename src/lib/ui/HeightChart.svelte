@@ -4,7 +4,7 @@
 	import { preferences } from '../client/preferences.svelte';
 	import { statusOf, type Status } from '../core/checks';
 	import { marginAt, type HeightRow, type HeightStudy } from '../core/height';
-	import { formatLength } from '../core/units';
+	import { formatInches, formatLength } from '../core/units';
 	import StatusMark from './StatusMark.svelte';
 
 	interface Props {
@@ -17,7 +17,7 @@
 
 	let width = $state(380);
 	let full = $state(260);
-	const left = $derived(Math.min(176, width * 0.42));
+	const left = $derived(Math.min(170, width * 0.4));
 	const [right, top, bottom] = [10, 30, 24];
 	const inner = $derived(Math.max(80, width - left - right));
 	const x = $derived(scaleLinear([study.heights[0], study.heights.at(-1)!], [left, left + inner]));
@@ -49,6 +49,10 @@
 		const share = a === b ? 0.5 : Math.max(0, Math.min(1, a / (a - b)));
 		return study.heights[i - 1] + share * (study.heights[i] - study.heights[i - 1]);
 	}
+
+	// About six pixels a letter.
+	const shorten = (text: string) => (text.length > (left - 20) / 5.9 ? `${text.slice(0, Math.floor((left - 20) / 5.9) - 1)}…` : text);
+	const tickText = (mm: number) => (preferences.units === 'metric' ? String(mm) : formatInches(mm));
 
 	const most = $derived(Math.max(1, ...study.storage));
 	const widest = $derived(Math.max(...study.widths));
@@ -98,7 +102,7 @@
 				<g transform="translate(0 {y + rowHeight / 2 - 6})">
 					<StatusMark status={Number.isNaN(now) ? 'clear' : statusOf(now, row.comfort, 0, false)} size={12} quiet />
 				</g>
-				<text x="17" y={y + rowHeight / 2} class="label">{row.label.length > 27 ? `${row.label.slice(0, 26)}…` : row.label}</text>
+				<text x="17" y={y + rowHeight / 2} class="label">{shorten(row.label)}</text>
 				{#each bands(row) as band (band.from)}
 					<rect x={x(band.from)} {y} width={Math.max(0, x(band.to) - x(band.from))} height={rowHeight - 3} class={band.status} />
 				{/each}
@@ -106,11 +110,13 @@
 		{/each}
 		<path d={storageArea} class="storage" />
 		<path d={widthLine} class="width" />
-		<text x="17" y={curveTop + 9} class="label">Storage {Math.round(at(study.storage))} l (area)</text>
-		<text x="17" y={curveTop + 24} class="label">Width {formatLength(at(study.widths), preferences.units)} (line)</text>
+		<rect x="2" y={curveTop + 4} width="10" height="10" class="storage" />
+		<path d="M2 {curveTop + 24}h10" class="width" />
+		<text x="17" y={curveTop + 9} class="label">Storage {Math.round(at(study.storage))} l</text>
+		<text x="17" y={curveTop + 24} class="label">Width {formatLength(at(study.widths), preferences.units)}</text>
 		{#each x.ticks(Math.max(3, Math.floor(inner / 60))) as tick (tick)}
 			<path d="M{x(tick)} {axisY}v4" class="tick" />
-			<text x={x(tick)} y={axisY + 13} class="axis">{formatLength(tick, preferences.units)}</text>
+			<text x={x(tick)} y={axisY + 13} class="axis">{tickText(tick)}</text>
 		{/each}
 		<path d="M{left} {axisY}H{left + inner}" class="tick" />
 		<g

@@ -42,7 +42,7 @@
 				{meta.label}
 			</label>
 		{:else if meta.unit === 'choice' || meta.unit === 'sheet' || meta.unit === 'bar'}
-			<div class="row">
+			<div class="row" class:tall={meta.unit !== 'choice'}>
 				<label for={id} title={meta.hint}>{meta.label}</label>
 				<select {id} class="field" value={value as string} onchange={(event) => onchange(key, event.currentTarget.value, meta.label)}>
 					{#if meta.unit === 'choice'}
@@ -83,6 +83,10 @@
 		grid-template-columns: 1fr 104px;
 		align-items: center;
 		gap: 8px;
+	}
+	.tall {
+		grid-template-columns: 1fr;
+		gap: 1px;
 	}
 	.length-row :global(.length) {
 		grid-column: 1 / -1;

@@ -29,7 +29,7 @@
 		{:else}
 			<h2>What do you build in?</h2>
 		{/if}
-		{#if pieces.length > 0}<button type="button" class="tool" onclick={() => (adding = !adding)} aria-expanded={adding}>Add …</button>{/if}
+		{#if pieces.length > 0}<button type="button" class="tool add" onclick={() => (adding = !adding)} aria-expanded={adding}>Add …</button>{/if}
 	</header>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div class="scroll" tabindex="0" role="group" aria-label="Sizes of the piece">
@@ -112,6 +112,9 @@
 		align-items: center;
 		margin-bottom: 8px;
 		font-size: 12.5px;
+	}
+	.add {
+		white-space: nowrap;
 	}
 	.remove {
 		margin-top: 14px;

@@ -20,7 +20,7 @@ export interface BarPlan {
 }
 
 /** More ways than this to fill a bar are not listed; the plan is then good but not proven. */
-const MOST_PATTERNS = 20000;
+const MOST_PATTERNS = 1500;
 
 /**
  * Saws lengths from equal bars with as few bars as possible. Exact: all ways to fill a bar that leave no room for

@@ -26,16 +26,18 @@ export interface HeightStudy {
 	storage: number[];
 }
 
-/** Rules asked at each height, in the order of the chart, and the words for them. */
+const who = (title: string) => title.split(':')[0];
+
+/** Rules asked at each height, in the order of the chart, and short words for them. */
 const QUESTIONS: { rule: string; word: (title: string) => string }[] = [
-	{ rule: 'sitting-up', word: (title) => title },
-	{ rule: 'propped', word: (title) => title },
-	{ rule: 'turning-over', word: (title) => title },
-	{ rule: 'lying-breadth', word: (title) => title },
-	{ rule: 'bench-head', word: (title) => title },
-	{ rule: 'gear-under', word: (title) => title },
-	{ rule: 'fit-arches', word: () => 'Clears the wheel arches' },
-	{ rule: 'fit-walls', word: () => 'Clears the side walls' }
+	{ rule: 'sitting-up', word: (title) => `${who(title)} sits up` },
+	{ rule: 'propped', word: (title) => `${who(title)} props up` },
+	{ rule: 'turning-over', word: (title) => `${who(title)} turns over` },
+	{ rule: 'lying-breadth', word: (title) => `${who(title)}’s shoulders` },
+	{ rule: 'bench-head', word: (title) => `${who(title)} on the bench` },
+	{ rule: 'gear-under', word: (title) => title.replace(/ under .*/, '') },
+	{ rule: 'fit-arches', word: () => 'Above the arches' },
+	{ rule: 'fit-walls', word: () => 'Between the walls' }
 ];
 
 /** Distance between the heights tried, mm. */

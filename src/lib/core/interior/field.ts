@@ -29,32 +29,30 @@ export class Field {
 		this.rows = Math.ceil((-2 * this.originY) / CELL);
 		this.levelsY = Math.floor(Math.log2(this.rows)) + 1;
 		const floor = new Float32Array(this.columns * this.rows).fill(Infinity);
-		const roof = new Float32Array(this.columns * this.rows).fill(-Infinity);
+		// Roofs are kept negated, so that one loop serves both maps.
+		const roof = new Float32Array(this.columns * this.rows).fill(Infinity);
 		for (let i = 0; i < this.columns; i++)
 			for (let j = 0; j < this.rows; j++) {
 				const free = freeColumn(interior, this.originX + (i + 0.5) * CELL, this.originY + (j + 0.5) * CELL);
 				if (!free) continue;
 				floor[i * this.rows + j] = free.low;
-				roof[i * this.rows + j] = free.high;
+				roof[i * this.rows + j] = -free.high;
 			}
-		this.floors = this.tables(floor, Math.max);
-		this.roofs = this.tables(roof, Math.min);
+		this.floors = this.tables(floor);
+		this.roofs = this.tables(roof);
 	}
 
-	private tables(cells: Float32Array, pick: (a: number, b: number) => number): Float32Array[] {
+	/** The greatest value over every block of 2^i by 2^j cells. */
+	private tables(cells: Float32Array): Float32Array[] {
 		const levelsX = Math.floor(Math.log2(this.columns)) + 1;
-		const all: Float32Array[] = [];
+		const all: Float32Array[] = [cells];
 		for (let i = 0; i < levelsX; i++)
-			for (let j = 0; j < this.levelsY; j++) {
-				if (i === 0 && j === 0) {
-					all.push(cells);
-					continue;
-				}
+			for (let j = i === 0 ? 1 : 0; j < this.levelsY; j++) {
 				const [from, step] =
 					j > 0 ? [all[i * this.levelsY + j - 1], 1 << (j - 1)] : [all[(i - 1) * this.levelsY], (1 << (i - 1)) * this.rows];
-				const table = new Float32Array(cells.length);
+				const table = from.slice();
 				const limit = cells.length - step;
-				for (let at = 0; at < cells.length; at++) table[at] = at < limit ? pick(from[at], from[at + step]) : from[at];
+				for (let at = 0; at < limit; at++) if (from[at + step] > table[at]) table[at] = from[at + step];
 				all.push(table);
 			}
 		return all;
@@ -84,7 +82,7 @@ export class Field {
 		const [p, q, r, s] = [i0 * this.rows + j0, i0 * this.rows + jb, ia + j0, ia + jb];
 		return {
 			low: Math.max(floor[p], floor[q], floor[r], floor[s]),
-			high: Math.min(roof[p], roof[q], roof[r], roof[s])
+			high: -Math.max(roof[p], roof[q], roof[r], roof[s])
 		};
 	}
 }

@@ -57,8 +57,8 @@ export function buildInterior(vehicle: Vehicle): Interior {
 			};
 		})
 		.sort((a, b) => a.x - b.x);
-	const profile = Object.values(vehicle.rear.profile).map((p) => [up(p.z), p.x.mm] as const);
-	const rear = piecewise(profile.length > 0 ? profile : [[0, 0]]);
+	// The foot of the shut door, on the bare floor, is where x starts.
+	const rear = piecewise([[up(0), 0], ...Object.values(vehicle.rear.profile).map((p) => [up(p.z), p.x.mm] as const)]);
 	const every = (pick: (s: Section) => number[]) => [...new Set(sections.flatMap(pick))].sort((a, b) => a - b);
 	const offsets = every((s) => s.ceiling.at);
 	return {

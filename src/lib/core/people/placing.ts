@@ -121,12 +121,12 @@ export function placeSitters(crew: Plan['crew'], scene: Scene): Sitter[] {
 export function longestSleeper(lane: Polygon, alone: boolean): { stature: number; lying: Lying } {
 	let [low, high] = [0, 2600];
 	let found: Lying = longestLying([], leastWidths(bodyOf({ stature: 1 })), [0]);
-	while (high - low > 0.5) {
+	while (high - low > 0.01) {
 		const stature = (low + high) / 2;
 		const body = bodyOf({ stature });
 		const lying = longestLying(lane, leastWidths(body), directions(lane, body, alone));
 		if (lying.length >= stature + ROOM.lengthComfort) [low, found] = [stature, lying];
 		else high = stature;
 	}
-	return { stature: Math.floor(low), lying: found };
+	return { stature: Math.floor(low + 0.01), lying: found };
 }

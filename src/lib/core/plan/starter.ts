@@ -25,7 +25,7 @@ interface Shape {
 
 const SHAPES: Record<BodyStyle, Shape> = {
 	'long high van': {
-		length: 3700,
+		length: 4150,
 		ceiling: [1880, 1910, 1900],
 		crown: 60,
 		walls: [
@@ -44,7 +44,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		front: { back: 3080, y: 420, width: 520, foot: 380, top: 1250 }
 	},
 	'small van': {
-		length: 2550,
+		length: 2880,
 		ceiling: [1170, 1210, 1220],
 		crown: 50,
 		walls: [
@@ -63,7 +63,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		front: { back: 1790, y: 370, width: 500, foot: 260, top: 1060 }
 	},
 	'seven-seat minivan': {
-		length: 2950,
+		length: 3220,
 		ceiling: [1060, 1150, 1170],
 		crown: 60,
 		walls: [
@@ -83,7 +83,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		bench: { back: 1180, width: 1250, top: 900, foldedHeight: [330, 350], removable: true }
 	},
 	'four-wheel-drive estate': {
-		length: 2500,
+		length: 2760,
 		ceiling: [880, 960, 1000],
 		crown: 60,
 		walls: [
@@ -95,7 +95,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		rear: [
 			[0, 0],
 			[450, 60],
-			[900, 420]
+			[900, 440]
 		],
 		corner: [120, 140],
 		arch: { start: 220, floorLength: 760, topLength: 420, height: 250, inner: 500, edge: 70 },
@@ -103,7 +103,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		bench: { back: 830, width: 1240, top: 780, foldedHeight: [230, 270], removable: false }
 	},
 	'small hatchback': {
-		length: 2180,
+		length: 2480,
 		ceiling: [800, 900, 940],
 		crown: 60,
 		walls: [
@@ -123,7 +123,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		bench: { back: 640, width: 1160, top: 720, foldedHeight: [240, 300], removable: true }
 	},
 	'two-door off-roader': {
-		length: 1900,
+		length: 2300,
 		ceiling: [1020, 1060, 1070],
 		crown: 40,
 		walls: [
@@ -149,7 +149,7 @@ const guess = (mm: number): Measurement => measurement(Math.round(mm), 'guessed'
 /** A vehicle of a body style in which every size is a guess, so that a plan has something to stand in until it is measured. */
 export function starterVehicle(bodyStyle: BodyStyle, name: string): Vehicle {
 	const shape = SHAPES[bodyStyle];
-	const spots = [Math.round(shape.rear.at(-1)![1] / 10) * 10 + 150, Math.round(shape.length * 0.45 / 10) * 10, Math.round(shape.length * 0.8 / 10) * 10];
+	const spots = [Math.round(shape.rear.at(-1)![1] / 10) * 10 + 150, Math.round((shape.length * 0.4) / 10) * 10, Math.round((shape.length * 0.72) / 10) * 10];
 	const stations = spots.map((x, i) => {
 		const share = x / spots[2];
 		const widths = shape.walls.map(([z, rear, ahead]) => {

@@ -98,7 +98,8 @@ const frameOf = (shapes: Shape[], margin: number): View['frame'] => {
 	return [x[0] - margin, y[0] - margin, x[1] - x[0] + 2 * margin, y[1] - y[0] + 2 * margin];
 };
 
-const MARGIN = 190;
+/** Room round the vehicle for dimension lines, mm. */
+const MARGIN = 220;
 
 /** The view from above at the height of the selected piece. */
 export function viewFromAbove(drawn: Drawn): View {
@@ -113,11 +114,11 @@ export function viewFromAbove(drawn: Drawn): View {
 	const arches = archShapes.above(interior).map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: false }));
 	const dimensions: Dimension[] = [];
 	const half = Math.max(...interior.knots.z.map((z) => leastHalfWidth(interior, 'right', [0, interior.length], [z, z])));
-	dimensions.push(dimension('above', 'Length of the floor', vec3(0, -half, 0), vec3(interior.length, -half, 0), -120));
+	dimensions.push(dimension('above', 'Length of the floor', vec3(0, -half, 0), vec3(interior.length, -half, 0), -2));
 	if (piece) {
 		const { x, y } = pieceBox(piece);
-		dimensions.push(dimension('above', `Length of ${piece.name}`, vec3(x[0], -half, 0), vec3(x[1], -half, 0), -50));
-		dimensions.push(dimension('above', `Width of ${piece.name}`, vec3(x[1], y[0], 0), vec3(x[1], y[1], 0), -60));
+		dimensions.push(dimension('above', `Length of ${piece.name}`, vec3(x[0], -half, 0), vec3(x[1], -half, 0), -1));
+		dimensions.push(dimension('above', `Width of ${piece.name}`, vec3(x[1], y[0], 0), vec3(x[1], y[1], 0), -1));
 	}
 	const shapes = [
 		...room,
@@ -141,12 +142,12 @@ export function longSection(drawn: Drawn): View {
 	if (piece) {
 		const { x } = pieceBox(piece);
 		const { deck } = piece.assembly;
-		dimensions.push(dimension('long section', 'Height of the bed', vec3(x[1], 0, 0), vec3(x[1], 0, deck), 70));
+		dimensions.push(dimension('long section', 'Height of the bed', vec3(x[1], 0, 0), vec3(x[1], 0, deck), 1));
 		const middle = (x[0] + x[1]) / 2;
 		const pad = Math.max(deck, ...piece.pads.filter((p) => p.role !== 'back').map((p) => p.box.z[1]));
 		dimensions.push(dimension('long section', 'Mattress to ceiling', vec3(middle, 0, pad), vec3(middle, 0, ceilingAt(interior, middle, 0)), 0));
 		const rear = rearAt(interior, deck);
-		if (x[0] - rear > 30) dimensions.push(dimension('long section', 'Rear door to the bed', vec3(rear, 0, deck), vec3(x[0], 0, deck), -60));
+		if (x[0] - rear > 30) dimensions.push(dimension('long section', 'Rear door to the bed', vec3(rear, 0, deck), vec3(x[0], 0, deck), -1));
 	}
 	const shapes = [
 		room,
@@ -169,7 +170,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 	const dimensions: Dimension[] = [];
 	const wide = (z: number) => [vec3(x, leastHalfWidth(interior, 'left', [x, x], [z, z]), z), vec3(x, -leastHalfWidth(interior, 'right', [x, x], [z, z]), z)] as const;
 	const top = ceilingAt(interior, x, 0);
-	dimensions.push(dimension('cross-section', 'Width at the floor', ...wide(0), 80));
+	dimensions.push(dimension('cross-section', 'Width at the floor', ...wide(0), -1));
 	if (piece) {
 		const { deck } = piece.assembly;
 		dimensions.push(dimension('cross-section', 'Width at the height of the bed', ...wide(deck), 0));

@@ -20,7 +20,7 @@ export interface Shape {
 	cut: boolean;
 }
 
-/** A dimension line between two points with its length in mm; `offset` moves the line away from them, to the right of the way. */
+/** A dimension line between two points with its length in mm; `offset` moves it away from them by so many lines of text, positive to the right of the way. */
 export interface Dimension {
 	from: Vec2;
 	to: Vec2;

@@ -188,8 +188,8 @@
 		flex: 1;
 		min-height: 0;
 		display: grid;
-		grid-template-columns: 1.32fr 1fr;
-		grid-template-rows: minmax(0, 1.1fr) minmax(0, 1fr);
+		grid-template-columns: repeat(20, minmax(0, 1fr));
+		grid-template-rows: minmax(0, 1fr) minmax(0, 1fr);
 		gap: 8px;
 	}
 	.view {
@@ -199,6 +199,16 @@
 		padding: 22px 4px 4px;
 		background: var(--paper);
 		overflow: hidden;
+	}
+	.above {
+		grid-column: span 12;
+	}
+	.cross {
+		grid-column: span 8;
+	}
+	.long,
+	.chart {
+		grid-column: span 10;
 	}
 	.view h2 {
 		position: absolute;

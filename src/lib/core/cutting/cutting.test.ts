@@ -1,0 +1,135 @@
+import fc from 'fast-check';
+import createHighs, { type Highs } from 'highs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { STARTING_STOCK, type SheetStock } from '../plan';
+import { planIn, plainVehicle, withPiece } from '../testing/plans';
+import { cuttingPlan, layOutBars, layOutSheets, lineOfCopy, partsOf, type Blank, type SheetLayout } from '.';
+
+let solver: Highs;
+beforeAll(async () => {
+	solver = await createHighs();
+});
+
+/** Fewest bars by trying every way to share pieces out over bars. */
+function fewestBars(lengths: number[], bar: number, kerf: number): number {
+	let best = lengths.length;
+	const place = (i: number, bars: number[]) => {
+		if (bars.length >= best) return;
+		if (i === lengths.length) {
+			best = bars.length;
+			return;
+		}
+		for (let b = 0; b < bars.length; b++)
+			if (bars[b] + lengths[i] + kerf <= bar + kerf) {
+				const next = [...bars];
+				next[b] += lengths[i] + kerf;
+				place(i + 1, next);
+			}
+		place(i + 1, [...bars, lengths[i] + kerf]);
+	};
+	place(0, []);
+	return best;
+}
+
+describe('lengths from bars', () => {
+	it('needs no more bars than an exhaustive search', () =>
+		fc.assert(
+			fc.property(fc.array(fc.integer({ min: 200, max: 1900 }), { minLength: 1, maxLength: 8 }), fc.integer({ min: 0, max: 5 }), (lengths, kerf) => {
+				const plan = layOutBars(lengths.map((length, i) => ({ id: String(i), length })), 2400, kerf, solver);
+				expect(plan.proven).toBe(true);
+				expect(plan.bars).toHaveLength(fewestBars(lengths, 2400, kerf));
+			}),
+			{ numRuns: 40, endOnFailure: true }
+		));
+	it('saws every piece once, never more than a bar holds', () =>
+		fc.assert(
+			fc.property(fc.array(fc.integer({ min: 100, max: 2600 }), { minLength: 1, maxLength: 16 }), (lengths) => {
+				const plan = layOutBars(lengths.map((length, i) => ({ id: String(i), length })), 2400, 3, solver);
+				const ids = [...plan.bars.flatMap((b) => b.pieces), ...plan.tooLong].map((p) => Number(p.id)).sort((a, b) => a - b);
+				expect(ids).toEqual(lengths.map((_, i) => i));
+				for (const bar of plan.bars) expect(bar.pieces.reduce((sum, p) => sum + p.length + 3, -3)).toBeLessThanOrEqual(2400);
+				expect(plan.tooLong.every((p) => p.length > 2400)).toBe(true);
+			}),
+			{ numRuns: 20, endOnFailure: true }
+		));
+	it('counts the saw cut: three pieces of 800 fill 2400 only with a blade of no width', () => {
+		const three = [800, 800, 800].map((length, i) => ({ id: String(i), length }));
+		expect(layOutBars(three, 2400, 0, solver).bars).toHaveLength(1);
+		expect(layOutBars(three, 2400, 3, solver).bars).toHaveLength(2);
+		expect(layOutBars(three, 2406, 3, solver).bars).toHaveLength(1);
+	});
+});
+
+/** Cuts a sheet up as the layout says: every cut must go right through one of the pieces in hand. */
+function sawUp(layout: SheetLayout, size: { w: number; h: number }, kerf: number): { x: number; y: number; w: number; h: number }[] {
+	let hand = [{ x: 0, y: 0, ...size }];
+	const near = (a: number, b: number) => Math.abs(a - b) < 1e-6;
+	for (const cut of layout.cuts) {
+		const through = hand.find((p) =>
+			cut.axis === 'x'
+				? cut.at > p.x - 1e-6 && cut.at < p.x + p.w && near(cut.from, p.y) && near(cut.to, p.y + p.h)
+				: cut.at > p.y - 1e-6 && cut.at < p.y + p.h && near(cut.from, p.x) && near(cut.to, p.x + p.w)
+		);
+		if (!through) throw new Error(`cut ${JSON.stringify(cut)} goes through nothing in hand`);
+		const { x, y, w, h } = through;
+		const halves =
+			cut.axis === 'x'
+				? [{ x, y, w: cut.at - x, h }, { x: cut.at + kerf, y, w: x + w - cut.at - kerf, h }]
+				: [{ x, y, w, h: cut.at - y }, { x, y: cut.at + kerf, w, h: y + h - cut.at - kerf }];
+		hand = [...hand.filter((p) => p !== through), ...halves.filter((p) => p.w > 1e-6 && p.h > 1e-6)];
+	}
+	return hand;
+}
+
+const sheet = (grain: boolean): SheetStock => ({ name: 'Sheet', thickness: 12, length: 2440, width: 1220, density: 680, price: 70, grain });
+const blanksOf = fc
+	.array(fc.tuple(fc.integer({ min: 60, max: 1400 }), fc.integer({ min: 60, max: 1150 })), { minLength: 1, maxLength: 14 })
+	.map((sizes) => sizes.map(([l, w], i): Blank => ({ id: String(i), length: Math.max(l, w), width: Math.min(l, w) })));
+
+describe('sheets', () => {
+	it('can be sawn up by through cuts into exactly the blanks', () =>
+		fc.assert(
+			fc.property(blanksOf, fc.boolean(), fc.integer({ min: 0, max: 5 }), (blanks, grain, kerf) => {
+				const plan = layOutSheets(blanks, sheet(grain), kerf, 10);
+				expect(plan.sheets.flatMap((s) => s.placed.map((p) => p.blank.id)).concat(plan.tooLarge.map((b) => b.id)).sort()).toEqual(blanks.map((b) => b.id).sort());
+				for (const layout of plan.sheets) {
+					const hand = sawUp(layout, { w: 2420, h: 1200 }, kerf);
+					for (const { blank, x, y, turned } of layout.placed) {
+						if (grain) expect(turned).toBe(false);
+						const [w, h] = turned ? [blank.width, blank.length] : [blank.length, blank.width];
+						const got = hand.find((p) => Math.abs(p.x - x) < 1e-6 && Math.abs(p.y - y) < 1e-6)!;
+						expect(got.w).toBeCloseTo(w, 6);
+						expect(got.h).toBeCloseTo(h, 6);
+					}
+				}
+				expect(plan.sheets.length).toBeGreaterThanOrEqual(plan.atLeast);
+			}),
+			{ numRuns: 60, endOnFailure: true }
+		));
+	it('fills a sheet that is cut into quarters', () => {
+		const quarters = Array.from({ length: 4 }, (_, i) => ({ id: String(i), length: 1208.5, width: 598.5 }));
+		expect(layOutSheets(quarters, sheet(true), 3, 10).sheets).toHaveLength(1);
+		// With a wider blade neither two lengths nor two widths fit side by side.
+		expect(layOutSheets(quarters, sheet(true), 4, 10).sheets).toHaveLength(4);
+	});
+	it('says what is too large', () => expect(layOutSheets([{ id: 'a', length: 2500, width: 100 }], sheet(true), 3, 10).tooLarge).toHaveLength(1));
+});
+
+describe('parts', () => {
+	const plan = withPiece(planIn(plainVehicle([[0, 620], [600, 700], [1200, 520]])), 'bed', 'fixed-platform', { height: 412, gap: 0, length: 1900, panels: 2 });
+	it('weigh what their volume weighs', () => {
+		const board = partsOf(plan).find((p) => p.name === 'Board 1')!;
+		expect(board.weight).toBeCloseTo((950 * 1346 * 12 * STARTING_STOCK.sheets['ply-12'].density) / 1e9, 6);
+	});
+	it('are counted, numbered, laid out, bought and added up', () => {
+		const cutting = cuttingPlan(plan, solver);
+		expect(cutting.parts.map((p) => p.number)).toEqual(cutting.parts.map((_, i) => i + 1));
+		expect(cutting.parts.find((p) => p.name === 'Leg')!.quantity).toBe(3);
+		expect(cutting.cost).toBeCloseTo(cutting.shopping.reduce((sum, s) => sum + s.cost, 0));
+		for (const { plan: layout } of cutting.sheets)
+			for (const { blank } of layout.sheets.flatMap((s) => s.placed)) {
+				const line = lineOfCopy(cutting.parts, blank.id);
+				expect([blank.length, blank.width]).toEqual([Math.max(line.length, line.width), Math.min(line.length, line.width)]);
+			}
+	});
+});
