@@ -7,13 +7,31 @@ module.exports = {
 			comment: 'The core has no interface, no server, no database and no Node API.',
 			severity: 'error',
 			from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
-			to: { path: ['^src/lib/(ui|client|server)', '^src/routes', '^cli', '^scripts', '^node_modules/(svelte|@sveltejs|sequelize|sqlite3|umzug|flowbite)'] }
+			to: {
+				path: [
+					'^src/lib/(ui|client|server)',
+					'^src/routes',
+					'^cli',
+					'^scripts',
+					'^node_modules/(svelte|@sveltejs|sequelize|sqlite3|umzug|flowbite)'
+				]
+			}
 		},
-		{ name: 'core-has-no-node', severity: 'error', from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+		{
+			name: 'core-has-no-node',
+			severity: 'error',
+			from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
+			to: { dependencyTypes: ['core'] }
+		},
 		{ name: 'server-below-interface', severity: 'error', from: { path: '^src/lib/server' }, to: { path: '^src/(lib/(ui|client)|routes)' } },
 		{ name: 'client-below-interface', severity: 'error', from: { path: '^src/lib/client' }, to: { path: '^src/(lib/(ui|server)|routes)' } },
 		{ name: 'interface-below-routes', severity: 'error', from: { path: '^src/lib/ui' }, to: { path: '^src/(lib/server|routes)' } },
-		{ name: 'terminal-on-the-core', severity: 'error', from: { path: '^cli', pathNot: '\\.test\\.ts$' }, to: { path: '^src/(lib/(ui|client|server)|routes)' } }
+		{
+			name: 'terminal-on-the-core',
+			severity: 'error',
+			from: { path: '^cli', pathNot: '\\.test\\.ts$' },
+			to: { path: '^src/(lib/(ui|client|server)|routes)' }
+		}
 	],
 	options: {
 		doNotFollow: { path: 'node_modules' },

@@ -58,7 +58,9 @@ function check(plan: Plan, { json, system }: Options, { out }: Streams): number 
 	else
 		for (const finding of findings) {
 			const room = finding.unit === 'mm' ? formatLength(finding.margin, system) : `${Math.round(finding.margin * 100)} %`;
-			out(`${finding.status.padEnd(11)}${room.padStart(9)}  ${finding.title}  (${finding.modes.map((id) => plan.modes[id].name).join(', ')})\n`);
+			out(
+				`${finding.status.padEnd(11)}${room.padStart(9)}  ${finding.title}  (${finding.modes.map((id) => plan.modes[id].name).join(', ')})\n`
+			);
 			for (const fix of finding.fixes) out(`${' '.repeat(22)}${fix.label}. ${fix.cost}\n`);
 		}
 	return clash ? EXIT.clash : EXIT.fine;
@@ -70,7 +72,9 @@ function parts(plan: Plan, { json, system }: Options, { out }: Streams): number 
 	else
 		for (const line of lines) {
 			const size = [line.length, line.width, line.thickness].map((mm) => formatLength(mm, system)).join(' x ');
-			out(`${String(line.number).padStart(3)}  ${String(line.quantity).padStart(2)} x ${line.name.padEnd(26)} ${size.padEnd(32)} ${formatMass(line.weight, system)}\n`);
+			out(
+				`${String(line.number).padStart(3)}  ${String(line.quantity).padStart(2)} x ${line.name.padEnd(26)} ${size.padEnd(32)} ${formatMass(line.weight, system)}\n`
+			);
 		}
 	return EXIT.fine;
 }
@@ -79,10 +83,18 @@ async function cut(plan: Plan, { json, system }: Options, { out }: Streams): Pro
 	const cutting = cuttingPlan(plan, await createHighs());
 	if (json) out(`${JSON.stringify({ plan: plan.name, ...cutting }, null, '\t')}\n`);
 	else {
-		for (const { stock, plan: layout } of cutting.sheets) out(`${layout.sheets.length} x ${stock.name}, ${Math.round(layout.use * 100)} % used${layout.tooLarge.length > 0 ? `, TOO LARGE: ${layout.tooLarge.map((b) => b.id).join(' ')}` : ''}\n`);
+		for (const { stock, plan: layout } of cutting.sheets)
+			out(
+				`${layout.sheets.length} x ${stock.name}, ${Math.round(layout.use * 100)} % used${layout.tooLarge.length > 0 ? `, TOO LARGE: ${layout.tooLarge.map((b) => b.id).join(' ')}` : ''}\n`
+			);
 		for (const { stock, plan: layout } of cutting.bars) {
-			out(`${layout.bars.length} x ${stock.name}${layout.proven ? '' : ' (not proven to be the fewest)'}${layout.tooLong.length > 0 ? `, TOO LONG: ${layout.tooLong.map((p) => p.id).join(' ')}` : ''}\n`);
-			for (const bar of layout.bars) out(`     ${bar.pieces.map((p) => `${p.id} ${formatLength(p.length, system)}`).join(' | ')} | left ${formatLength(bar.left, system)}\n`);
+			out(
+				`${layout.bars.length} x ${stock.name}${layout.proven ? '' : ' (not proven to be the fewest)'}${layout.tooLong.length > 0 ? `, TOO LONG: ${layout.tooLong.map((p) => p.id).join(' ')}` : ''}\n`
+			);
+			for (const bar of layout.bars)
+				out(
+					`     ${bar.pieces.map((p) => `${p.id} ${formatLength(p.length, system)}`).join(' | ')} | left ${formatLength(bar.left, system)}\n`
+				);
 		}
 		out(`together ${cutting.cost.toFixed(2)}, ${formatMass(cutting.weight, system)}\n`);
 	}
@@ -97,7 +109,11 @@ export async function run(args: string[], streams: Streams): Promise<number> {
 		const { values, positionals } = parseArgs({
 			args,
 			allowPositionals: true,
-			options: { json: { type: 'boolean', default: false }, imperial: { type: 'boolean', default: false }, help: { type: 'boolean', default: false } }
+			options: {
+				json: { type: 'boolean', default: false },
+				imperial: { type: 'boolean', default: false },
+				help: { type: 'boolean', default: false }
+			}
 		});
 		const [command, file] = positionals;
 		if (values.help || command === undefined) {

@@ -27,7 +27,8 @@ function portIsFree({ host, port }: Settings): Promise<void> {
 
 async function serve() {
 	const settings = readSettings(process.env);
-	if (!existsSync(join(root, 'build/index.js'))) throw new Error('There is no build yet. Run npm run build first, or npm run demo for everything at once.');
+	if (!existsSync(join(root, 'build/index.js')))
+		throw new Error('There is no build yet. Run npm run build first, or npm run demo for everything at once.');
 	await portIsFree(settings);
 	prepareDataFolder(settings.dataFolder);
 	if (process.argv.includes('--demo')) {
@@ -38,9 +39,16 @@ async function serve() {
 		console.log(loaded.length > 0 ? `Loaded ${loaded.length} example plans: ${loaded.join(', ')}` : 'The example plans are there already.');
 	}
 	// Names that the built server reads.
-	Object.assign(process.env, { HOST: settings.host, PORT: String(settings.port), BODY_SIZE_LIMIT: String(2 * LARGEST_FILE), NODE_ENV: 'production' });
+	Object.assign(process.env, {
+		HOST: settings.host,
+		PORT: String(settings.port),
+		BODY_SIZE_LIMIT: String(2 * LARGEST_FILE),
+		NODE_ENV: 'production'
+	});
 	await import(join(root, 'build/index.js'));
-	console.log(`\nVast Nook is ready: http://${settings.host}:${settings.port}\nPlans are kept in ${settings.dataFolder}. Stop with Ctrl+C.`);
+	console.log(
+		`\nVast Nook is ready: http://${settings.host}:${settings.port}\nPlans are kept in ${settings.dataFolder}. Stop with Ctrl+C.`
+	);
 }
 
 serve().catch((error: Error) => {

@@ -22,7 +22,13 @@
 		data.plans.map(({ id, plan, updatedAt }) => {
 			const modes = Object.keys(plan.modes);
 			const shown = modes.find((m) => plan.modes[m].use === 'night') ?? modes[0];
-			return { id, plan, updatedAt, view: shown ? longSection({ plan, scene: sceneOf(plan, shown) }) : undefined, worst: findingsOf(plan)[0] };
+			return {
+				id,
+				plan,
+				updatedAt,
+				view: shown ? longSection({ plan, scene: sceneOf(plan, shown) }) : undefined,
+				worst: findingsOf(plan)[0]
+			};
 		})
 	);
 
@@ -122,10 +128,18 @@
 		{#each cards as { id, plan, view, worst } (id)}
 			<li class="card">
 				<a href={resolve(`/plans/${id}/layout` as '/')}>
-					<span class="picture">{#if view}<Drawing {view} title={plan.name} small />{/if}</span>
+					<span class="picture"
+						>{#if view}<Drawing {view} title={plan.name} small />{/if}</span
+					>
 					<strong>{plan.name}</strong>
-					<span class="quiet">{plan.vehicle.bodyStyle}, {Object.values(plan.pieces).map((p) => p.name).join(', ') || 'nothing built in yet'}</span>
-					{#if worst}<span class="worst"><StatusMark status={worst.status} size={14} /> {worst.status === 'clear' ? 'all clear' : worst.title}</span>{/if}
+					<span class="quiet"
+						>{plan.vehicle.bodyStyle}, {Object.values(plan.pieces)
+							.map((p) => p.name)
+							.join(', ') || 'nothing built in yet'}</span
+					>
+					{#if worst}<span class="worst"
+							><StatusMark status={worst.status} size={14} /> {worst.status === 'clear' ? 'all clear' : worst.title}</span
+						>{/if}
 				</a>
 				<button type="button" class="tool delete" onclick={() => (leaving = { id, name: plan.name })}>Delete …</button>
 			</li>

@@ -79,7 +79,11 @@ const derive = {
 		const findings = findingsOf(present, tolerances);
 		const longest = Object.keys(present.modes).flatMap((id) => {
 			const sleepers = placeSleepers(present.crew, sceneOf(present, id));
-			return sleepers.map(({ id: person, piece, lane }) => ({ person, piece, stature: longestSleeper(lane, sleepers.filter((s) => s.piece === piece).length === 1).stature }));
+			return sleepers.map(({ id: person, piece, lane }) => ({
+				person,
+				piece,
+				stature: longestSleeper(lane, sleepers.filter((s) => s.piece === piece).length === 1).stature
+			}));
 		});
 		report({ findings, longest, progress: 0.5 });
 		const open = findings.filter((f) => f.status !== 'clear');
@@ -98,7 +102,8 @@ const derive = {
 		if (!plan || !piece) return undefined;
 		const without = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', kindOf(piece.kind).heightParam], value: 0 }]);
 		const key = shareStructure(studied?.plan, without);
-		if (studied?.plan !== key || studied.study.piece !== pieceId) studied = { plan: key, study: heightStudy(plan, pieceId, Object.keys(plan.modes)) };
+		if (studied?.plan !== key || studied.study.piece !== pieceId)
+			studied = { plan: key, study: heightStudy(plan, pieceId, Object.keys(plan.modes)) };
 		return studied.study;
 	},
 

@@ -23,7 +23,8 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
 export async function openDatabase(folder: string): Promise<Sequelize> {
 	prepareDataFolder(folder);
 	const sequelize = new Sequelize({ dialect: 'sqlite', storage: join(folder, 'plans.sqlite'), logging: false });
-	for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON']) await sequelize.query(`PRAGMA ${pragma}`);
+	for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON'])
+		await sequelize.query(`PRAGMA ${pragma}`);
 	PlanRow.init(
 		{
 			id: { type: DataTypes.STRING, primaryKey: true },
@@ -35,7 +36,12 @@ export async function openDatabase(folder: string): Promise<Sequelize> {
 		},
 		{ sequelize, tableName: 'plans' }
 	);
-	const umzug = new Umzug({ migrations, context: sequelize.getQueryInterface(), storage: new SequelizeStorage({ sequelize }), logger: undefined });
+	const umzug = new Umzug({
+		migrations,
+		context: sequelize.getQueryInterface(),
+		storage: new SequelizeStorage({ sequelize }),
+		logger: undefined
+	});
 	await umzug.up();
 	return sequelize;
 }

@@ -12,7 +12,9 @@ import { createPlan, listPlans } from './plans';
 export async function loadExamples(folder: string): Promise<string[]> {
 	const known = new Set((await listPlans()).map(({ plan }) => plan.name));
 	const loaded: string[] = [];
-	for (const file of readdirSync(folder).filter((name) => name.endsWith('.nook.json')).sort()) {
+	for (const file of readdirSync(folder)
+		.filter((name) => name.endsWith('.nook.json'))
+		.sort()) {
 		const read = readPlanFile(readFileSync(join(folder, file), 'utf8'));
 		if (!read.ok) throw new Error(`${file}: ${read.faults.join('; ')}`);
 		if (known.has(read.plan.name)) continue;

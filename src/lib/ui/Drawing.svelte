@@ -26,7 +26,19 @@
 		ondrag?: (step: DragStep) => void;
 		onsection?: (x: number) => void;
 	}
-	let { view, title, selected, lit, sectionX, sectionRange = [0, 5000], small = false, movable, onselect, ondrag, onsection }: Props = $props();
+	let {
+		view,
+		title,
+		selected,
+		lit,
+		sectionX,
+		sectionRange = [0, 5000],
+		small = false,
+		movable,
+		onselect,
+		ondrag,
+		onsection
+	}: Props = $props();
 
 	let width = $state(400);
 	let height = $state(240);
@@ -98,7 +110,13 @@
 </script>
 
 <figure class:small bind:clientWidth={width} bind:clientHeight={height}>
-	<svg bind:this={svg} viewBox={view.frame.join(' ')} preserveAspectRatio="xMidYMid meet" role={small ? 'presentation' : 'group'} aria-label={small ? undefined : title}>
+	<svg
+		bind:this={svg}
+		viewBox={view.frame.join(' ')}
+		preserveAspectRatio="xMidYMid meet"
+		role={small ? 'presentation' : 'group'}
+		aria-label={small ? undefined : title}
+	>
 		{#each view.shapes as shape, i (i)}
 			<!-- Shapes repeat what the table below says and what the form can do by keyboard. -->
 			<!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -121,12 +139,20 @@
 				{@const line = lineOf(dimension)}
 				<g class="dimension">
 					<title>{dimension.label}</title>
-					{#if dimension.offset !== 0}<path d="M{line.a.x} {line.a.y}L{line.from.x} {line.from.y}M{line.b.x} {line.b.y}L{line.to.x} {line.to.y}" class="leader" />{/if}
+					{#if dimension.offset !== 0}<path
+							d="M{line.a.x} {line.a.y}L{line.from.x} {line.from.y}M{line.b.x} {line.b.y}L{line.to.x} {line.to.y}"
+							class="leader"
+						/>{/if}
 					<path d="M{line.from.x} {line.from.y}L{line.to.x} {line.to.y}" />
 					{#each [line.from, line.to] as tip, i (i)}
 						<path transform="translate({tip.x} {tip.y}) rotate({line.turn + 45})" d="M{-px(5)} 0H{px(5)}" class="tick" />
 					{/each}
-					<text transform="translate({line.middle.x} {line.middle.y}) rotate({line.turn})" dy={-px(3)} font-size={px(11)} stroke-width={px(3)}>{formatLength(dimension.mm, preferences.units)}</text>
+					<text
+						transform="translate({line.middle.x} {line.middle.y}) rotate({line.turn})"
+						dy={-px(3)}
+						font-size={px(11)}
+						stroke-width={px(3)}>{formatLength(dimension.mm, preferences.units)}</text
+					>
 				</g>
 			{/each}
 			{#if sectionX !== undefined}
@@ -144,7 +170,12 @@
 					onpointermove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && onsection?.(sectionAt(event))}
 				>
 					<path class="grip" d="M{sectionX} {view.frame[1]}V{view.frame[1] + view.frame[3]}" style:stroke-width={px(16)} />
-					<path d="M{sectionX} {view.frame[1] + px(4)}V{view.frame[1] + view.frame[3]}" style:stroke-width={px(1.6)} style:stroke-dasharray="{px(9)} {px(4)}" />
+					<path
+						d="M{sectionX} {view.frame[1] + px(4)}V{view.frame[1] + view.frame[3]}"
+						style:stroke-width={px(1.6)}
+						style:stroke-dasharray="{px(9)}
+						{px(4)}"
+					/>
 					<path class="flag" d="M{sectionX} {view.frame[1] + px(4)}h{px(12)}l{-px(4)} {px(5)}l{px(4)} {px(5)}h{-px(12)}z" />
 				</g>
 			{/if}
@@ -154,7 +185,15 @@
 						<path d="M{litLine.from.x} {litLine.from.y}L{litLine.to.x} {litLine.to.y}" style:stroke-width={px(3)} />
 					{/if}
 					<circle cx={litAt.x} cy={litAt.y} r={px(7)} style:stroke-width={px(2.5)} />
-					<text x={litAt.x} y={litAt.y} dx={litLeft ? -px(11) : px(11)} dy={-px(7)} class:left={litLeft} font-size={px(12.5)} stroke-width={px(4)}>{lit!.text}</text>
+					<text
+						x={litAt.x}
+						y={litAt.y}
+						dx={litLeft ? -px(11) : px(11)}
+						dy={-px(7)}
+						class:left={litLeft}
+						font-size={px(12.5)}
+						stroke-width={px(4)}>{lit!.text}</text
+					>
 				</g>
 			{/if}
 		{/if}

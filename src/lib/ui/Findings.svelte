@@ -19,9 +19,16 @@
 
 	let open: string | undefined = $state();
 	const keyOf = (finding: Finding) => `${finding.rule}:${finding.key}`;
-	const counts = $derived((['clash', 'unmeasured', 'tight', 'clear'] as const).map((status) => ({ status, n: findings.filter((f) => f.status === status).length })));
-	const size = (finding: Finding, value: number) => (finding.unit === 'mm' ? formatLength(value, preferences.units) : `${Math.round(value * 100)} %`);
-	const modeNames = (finding: Finding) => (finding.modes.length === Object.keys(modes).length ? 'every mode' : finding.modes.map((id) => modes[id]?.name).join(', '));
+	const counts = $derived(
+		(['clash', 'unmeasured', 'tight', 'clear'] as const).map((status) => ({
+			status,
+			n: findings.filter((f) => f.status === status).length
+		}))
+	);
+	const size = (finding: Finding, value: number) =>
+		finding.unit === 'mm' ? formatLength(value, preferences.units) : `${Math.round(value * 100)} %`;
+	const modeNames = (finding: Finding) =>
+		finding.modes.length === Object.keys(modes).length ? 'every mode' : finding.modes.map((id) => modes[id]?.name).join(', ');
 </script>
 
 <section class="card findings" aria-label="Findings">
@@ -29,7 +36,9 @@
 		<h2>Findings</h2>
 		<ul class="counts" aria-label="How many of each">
 			{#each counts as { status, n } (status)}
-				{#if n > 0}<li><StatusMark {status} size={13} quiet /><span class="figures">{n}</span> <span class="sr-only">{STATUS_WORDS[status]}</span></li>{/if}
+				{#if n > 0}<li>
+						<StatusMark {status} size={13} quiet /><span class="figures">{n}</span> <span class="sr-only">{STATUS_WORDS[status]}</span>
+					</li>{/if}
 			{/each}
 		</ul>
 		{#if progress < 1}<span class="quiet working" role="status">trying fixes … {Math.round(progress * 100)} %</span>{/if}
@@ -38,7 +47,9 @@
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div class="scroll" tabindex="0" role="group" aria-label="List of findings">
 		{#if findings.length === 0}
-			<p class="quiet empty">Nothing to check yet. Add a piece and say who sleeps on it, and every clash shows up here with its millimetres.</p>
+			<p class="quiet empty">
+				Nothing to check yet. Add a piece and say who sleeps on it, and every clash shows up here with its millimetres.
+			</p>
 		{/if}
 		<ul>
 			{#each findings as finding (finding.id)}
@@ -75,7 +86,12 @@
 							<dd>{modeNames(finding)}</dd>
 						</dl>
 						{#if finding.sensitivities.length > 0}
-							<p class="why">Moved most by: {finding.sensitivities.slice(0, 3).map((s) => `${s.label}${s.guessed ? ' (a guess)' : ''}, ${size(finding, s.effect)}`).join('; ')}. Measure these again to know better.</p>
+							<p class="why">
+								Moved most by: {finding.sensitivities
+									.slice(0, 3)
+									.map((s) => `${s.label}${s.guessed ? ' (a guess)' : ''}, ${size(finding, s.effect)}`)
+									.join('; ')}. Measure these again to know better.
+							</p>
 						{/if}
 					{:else if finding.status === 'unmeasured' && finding.sensitivities[0]}
 						<p class="why"><strong>Measure next:</strong> {finding.sensitivities[0].label}.</p>
@@ -87,7 +103,9 @@
 								<span class="quiet">{fix.cost}</span>
 							</div>
 						{/each}
-						{#if finding.fixes?.length === 0}<p class="quiet none">No single size settles this. Change two things, or what is asked.</p>{/if}
+						{#if finding.fixes?.length === 0}<p class="quiet none">
+								No single size settles this. Change two things, or what is asked.
+							</p>{/if}
 					{/if}
 				</li>
 			{/each}

@@ -143,7 +143,9 @@
 			<rect x={lineX - 14} y={top - 24} width="28" height={axisY - top + 24} class="grip" />
 			<path d="M{lineX} {top - 10}V{axisY}" />
 			<path d="M{lineX} {top - 4}l-6 -7h12z" class="handle" />
-			<text x={Math.max(left + 30, Math.min(left + inner - 30, lineX))} y={top - 18} class="value">{formatLength(height, preferences.units)}</text>
+			<text x={Math.max(left + 30, Math.min(left + inner - 30, lineX))} y={top - 18} class="value"
+				>{formatLength(height, preferences.units)}</text
+			>
 		</g>
 	</svg>
 </div>

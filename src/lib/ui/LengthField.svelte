@@ -15,7 +15,17 @@
 		onchange: (mm: number) => void;
 		onfocus?: () => void;
 	}
-	let { label, value, range = [-2000, 20000], stature = false, hideLabel = false, large = false, hint, onchange, onfocus }: Props = $props();
+	let {
+		label,
+		value,
+		range = [-2000, 20000],
+		stature = false,
+		hideLabel = false,
+		large = false,
+		hint,
+		onchange,
+		onfocus
+	}: Props = $props();
 
 	const shown = $derived(stature ? formatStature(value, preferences.units) : formatLength(value, preferences.units));
 	// What was typed stays in the field, wrong or not, until it is read.

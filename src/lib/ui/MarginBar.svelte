@@ -14,7 +14,10 @@
 	<rect x="0" y="3" width="100" height="2" class="track" />
 	<rect x={50 + Math.min(0, reach)} y="1.5" width={Math.abs(reach)} height="5" class="margin" />
 	{#if tolerance > 0.5}
-		<path d="M{50 + reach - tolerance} 4H{50 + reach + tolerance}M{50 + reach - tolerance} 2V6M{50 + reach + tolerance} 2V6" class="tolerance" />
+		<path
+			d="M{50 + reach - tolerance} 4H{50 + reach + tolerance}M{50 + reach - tolerance} 2V6M{50 + reach + tolerance} 2V6"
+			class="tolerance"
+		/>
 	{/if}
 	<path d="M50 0V8" class="zero" />
 </svg>

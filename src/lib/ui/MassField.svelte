@@ -2,7 +2,8 @@
 	import { preferences } from '../client/preferences.svelte';
 	import { formatMass, parseMass } from '../core/units';
 
-	let { label, value, range, onchange }: { label: string; value: number; range: [number, number]; onchange: (kg: number) => void } = $props();
+	let { label, value, range, onchange }: { label: string; value: number; range: [number, number]; onchange: (kg: number) => void } =
+		$props();
 
 	let typed: string | undefined = $state();
 	let error: string | undefined = $state();

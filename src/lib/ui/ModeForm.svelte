@@ -14,7 +14,11 @@
 
 	function setPosture(person: string, posture: Posture) {
 		const piece = mode.people[person]?.piece ?? Object.keys(session.plan.pieces)[0];
-		set(['people', person], posture === 'lying' || posture === 'on the bench' ? { posture, ...(piece ? { piece } : {}) } : { posture }, 'where someone is');
+		set(
+			['people', person],
+			posture === 'lying' || posture === 'on the bench' ? { posture, ...(piece ? { piece } : {}) } : { posture },
+			'where someone is'
+		);
 	}
 </script>
 
@@ -22,7 +26,12 @@
 	<div class="mode">
 		<label>
 			<span class="quiet">Mode</span>
-			<input class="field" value={mode.name} maxlength="120" onchange={(event) => set(['name'], event.currentTarget.value, 'rename a mode')} />
+			<input
+				class="field"
+				value={mode.name}
+				maxlength="120"
+				onchange={(event) => set(['name'], event.currentTarget.value, 'rename a mode')}
+			/>
 		</label>
 		<label>
 			<span class="quiet">Used to</span>
@@ -46,7 +55,11 @@
 		{#each Object.entries(session.plan.crew) as [personId, person] (personId)}
 			<label>
 				<span class="quiet">{person.name} is</span>
-				<select class="field" value={mode.people[personId]?.posture ?? 'away'} onchange={(event) => setPosture(personId, event.currentTarget.value as Posture)}>
+				<select
+					class="field"
+					value={mode.people[personId]?.posture ?? 'away'}
+					onchange={(event) => setPosture(personId, event.currentTarget.value as Posture)}
+				>
 					{#each POSTURES as posture (posture)}<option>{posture}</option>{/each}
 				</select>
 			</label>
@@ -56,7 +69,11 @@
 			{#if setting && seat.type === 'rear bench'}
 				<label>
 					<span class="quiet">{seat.name}</span>
-					<select class="field" value={setting.state} onchange={(event) => set(['seats', seatId, 'state'], event.currentTarget.value, `${seat.name.toLowerCase()}`)}>
+					<select
+						class="field"
+						value={setting.state}
+						onchange={(event) => set(['seats', seatId, 'state'], event.currentTarget.value, `${seat.name.toLowerCase()}`)}
+					>
 						{#each seatStates(seat) as state (state)}<option>{state}</option>{/each}
 					</select>
 				</label>
@@ -76,7 +93,9 @@
 							min={seat.uprightAngle}
 							max={seat.reclinedAngle}
 							value={setting.angle}
-							onchange={(event) => Number.isFinite(event.currentTarget.valueAsNumber) && set(['seats', seatId, 'angle'], event.currentTarget.valueAsNumber, `lean of the ${seat.name.toLowerCase()}`)}
+							onchange={(event) =>
+								Number.isFinite(event.currentTarget.valueAsNumber) &&
+								set(['seats', seatId, 'angle'], event.currentTarget.valueAsNumber, `lean of the ${seat.name.toLowerCase()}`)}
 						/>
 					</label>
 				</div>

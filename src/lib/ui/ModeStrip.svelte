@@ -23,7 +23,9 @@
 			<span class="words">
 				<strong>{mode.name}</strong>
 				{#if worst}
-					<span class="worst"><StatusMark status={worst.status} size={13} /><span>{worst.status === 'clear' ? 'all clear' : worst.title}</span></span>
+					<span class="worst"
+						><StatusMark status={worst.status} size={13} /><span>{worst.status === 'clear' ? 'all clear' : worst.title}</span></span
+					>
 				{/if}
 			</span>
 			<span class="thumb">

@@ -8,7 +8,9 @@
 	const { session } = workbench;
 
 	const pieces = $derived(Object.entries(session.plan.pieces));
-	const chosen = $derived(workbench.gaze.selected && session.plan.pieces[workbench.gaze.selected] ? workbench.gaze.selected : pieces[0]?.[0]);
+	const chosen = $derived(
+		workbench.gaze.selected && session.plan.pieces[workbench.gaze.selected] ? workbench.gaze.selected : pieces[0]?.[0]
+	);
 	const piece = $derived(chosen ? session.plan.pieces[chosen] : undefined);
 	let adding = $state(false);
 
@@ -29,7 +31,8 @@
 		{:else}
 			<h2>What do you build in?</h2>
 		{/if}
-		{#if pieces.length > 0}<button type="button" class="tool add" onclick={() => (adding = !adding)} aria-expanded={adding}>Add …</button>{/if}
+		{#if pieces.length > 0}<button type="button" class="tool add" onclick={() => (adding = !adding)} aria-expanded={adding}>Add …</button
+			>{/if}
 	</header>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div class="scroll" tabindex="0" role="group" aria-label="Sizes of the piece">
@@ -56,9 +59,12 @@
 			<ParameterForm
 				{piece}
 				stock={session.plan.stock}
-				onchange={(key, value, label) => session.edit(`${label.toLowerCase()} of ${piece.name}`, [{ path: ['pieces', chosen, 'params', key], value }])}
+				onchange={(key, value, label) =>
+					session.edit(`${label.toLowerCase()} of ${piece.name}`, [{ path: ['pieces', chosen, 'params', key], value }])}
 			/>
-			<button type="button" class="tool remove" onclick={() => session.edit(`take out ${piece.name}`, removePiece(session.plan, chosen))}>Take out this piece</button>
+			<button type="button" class="tool remove" onclick={() => session.edit(`take out ${piece.name}`, removePiece(session.plan, chosen))}
+				>Take out this piece</button
+			>
 		{/if}
 	</div>
 </section>

@@ -12,7 +12,12 @@
 	>
 		{preferences.units === 'metric' ? 'mm' : 'inch'}
 	</button>
-	<button type="button" class="tool" aria-label={preferences.dark ? 'Light paper' : 'Dark paper'} onclick={() => preferences.setDark(!preferences.dark)}>
+	<button
+		type="button"
+		class="tool"
+		aria-label={preferences.dark ? 'Light paper' : 'Dark paper'}
+		onclick={() => preferences.setDark(!preferences.dark)}
+	>
 		{#if preferences.dark}<Sun size={16} />{:else}<Moon size={16} />{/if}
 	</button>
 </div>

@@ -14,7 +14,9 @@
 </script>
 
 <span class={state} role="status" data-testid="save-state">
-	{#if state === 'saved'}<Check size={15} />{:else if state === 'saving'}<LoaderCircle size={15} />{:else if state === 'away'}<CloudOff size={15} />{:else}<TriangleAlert size={15} />{/if}
+	{#if state === 'saved'}<Check size={15} />{:else if state === 'saving'}<LoaderCircle size={15} />{:else if state === 'away'}<CloudOff
+			size={15}
+		/>{:else}<TriangleAlert size={15} />{/if}
 	{words[state]}
 </span>
 

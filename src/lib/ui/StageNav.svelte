@@ -13,7 +13,11 @@
 	const stages = $derived([
 		{ id: 'interior', name: 'Interior', note: `${measured}/${entries.length}` },
 		{ id: 'people', name: 'People and gear', note: `${Object.keys(plan.crew).length + Object.keys(plan.gear).length}` },
-		{ id: 'layout', name: 'Layout', note: clashes > 0 ? `${clashes} ${clashes === 1 ? 'clash' : 'clashes'}` : `${Object.keys(plan.pieces).length}` },
+		{
+			id: 'layout',
+			name: 'Layout',
+			note: clashes > 0 ? `${clashes} ${clashes === 1 ? 'clash' : 'clashes'}` : `${Object.keys(plan.pieces).length}`
+		},
 		{ id: 'cutting', name: 'Cutting', note: '' }
 	]);
 </script>

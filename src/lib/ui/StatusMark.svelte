@@ -6,7 +6,14 @@
 </script>
 
 <!-- Each status has a shape of its own: colour is never the only sign. -->
-<svg width={size} height={size} viewBox="0 0 16 16" role={quiet ? 'presentation' : 'img'} aria-label={quiet ? undefined : STATUS_WORDS[status]} class={status}>
+<svg
+	width={size}
+	height={size}
+	viewBox="0 0 16 16"
+	role={quiet ? 'presentation' : 'img'}
+	aria-label={quiet ? undefined : STATUS_WORDS[status]}
+	class={status}
+>
 	{#if status === 'clash'}
 		<path d="M5 1h6l4 4v6l-4 4H5l-4-4V5z" /><path class="sign" d="M5.2 5.2l5.6 5.6M10.8 5.2l-5.6 5.6" />
 	{:else if status === 'tight'}

@@ -7,7 +7,10 @@ import type { Check, CheckContext, Result } from './finding';
 /** Heels stand this share of stature behind the hollow of the knee: nobody sits with their shins quite upright. */
 const HEEL_BACK = 0.05;
 
-const sitterCheck = (rule: string, judge: (sitter: Sitter, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>): Check => ({
+const sitterCheck = (
+	rule: string,
+	judge: (sitter: Sitter, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>
+): Check => ({
 	rule,
 	run: (context) =>
 		placeSitters(context.plan.crew, context.scene)

@@ -79,12 +79,7 @@ export const fitWalls = fitCheck(
 	(part) => `${part} comes closest to a side wall; walls lean, so its upper or lower edge decides.`
 );
 
-export const fitArches = fitCheck(
-	'fit-arches',
-	'wheel arches',
-	archesOf,
-	(part) => `${part} comes closest to a wheel arch.`
-);
+export const fitArches = fitCheck('fit-arches', 'wheel arches', archesOf, (part) => `${part} comes closest to a wheel arch.`);
 
 export const fitCeiling = fitCheck(
 	'fit-ceiling',
@@ -154,7 +149,11 @@ export const fitPieces: Check = {
 						if (found && margin >= found.margin) continue;
 						const middle = (axis: 'x' | 'y' | 'z') =>
 							(Math.max(p.solid.box[axis][0], q.solid.box[axis][0]) + Math.min(p.solid.box[axis][1], q.solid.box[axis][1])) / 2;
-						found = { margin, words: `${p.name} of ${a.name} meets ${q.name} of ${b.name}.`, at: vec3(middle('x'), middle('y'), middle('z')) };
+						found = {
+							margin,
+							words: `${p.name} of ${a.name} meets ${q.name} of ${b.name}.`,
+							at: vec3(middle('x'), middle('y'), middle('z'))
+						};
 					}
 				if (found)
 					results.push({

@@ -28,7 +28,17 @@ function pieceKnobs(id: string, piece: Piece): Knob[] {
 		if (!meta.more || !meta.less || typeof value !== 'number') return [];
 		const range = numberRange(schema);
 		if (!range) return [];
-		return [{ path: ['pieces', id, 'params', key], value, range, step: 1, more: meta.more, less: meta.less, unit: meta.unit === 'deg' ? 'deg' : 'mm' }];
+		return [
+			{
+				path: ['pieces', id, 'params', key],
+				value,
+				range,
+				step: 1,
+				more: meta.more,
+				less: meta.less,
+				unit: meta.unit === 'deg' ? 'deg' : 'mm'
+			}
+		];
 	});
 }
 
@@ -114,11 +124,17 @@ function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Find
 	const before = worstByResult(findingsOf(plan, tolerances));
 	const after = worstByResult(findingsOf(changed, tolerances));
 	const lost = [...after.values()].filter((f) => resultId(f) !== own && isWorse(f.status, before.get(resultId(f))?.status ?? 'clear'));
-	const words = lost.slice(0, 2).map((f) => `${f.title.toLowerCase().replace(/^./, (c) => c.toUpperCase())} becomes ${f.status === 'clash' ? 'a clash' : f.status}`);
+	const words = lost
+		.slice(0, 2)
+		.map((f) => `${f.title.toLowerCase().replace(/^./, (c) => c.toUpperCase())} becomes ${f.status === 'clash' ? 'a clash' : f.status}`);
 	if (lost.length > 2) words.push(`${lost.length - 2} more get worse`);
 	const volume = Math.round(storage(changed) - storage(plan));
 	if (volume !== 0) words.push(`${Math.abs(volume)} litres ${volume < 0 ? 'less' : 'more'} storage`);
-	return { words: words.length > 0 ? `${words.join('; ')}.` : 'Costs nothing elsewhere.', newClashes: lost.filter((f) => f.status === 'clash').length, lost: lost.length };
+	return {
+		words: words.length > 0 ? `${words.join('; ')}.` : 'Costs nothing elsewhere.',
+		newClashes: lost.filter((f) => f.status === 'clash').length,
+		lost: lost.length
+	};
 }
 
 /**
@@ -139,7 +155,8 @@ export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, s
 		([1, -1] as const).flatMap((direction): (Fix & { turn: number; lost: number })[] => {
 			const editsFor = (value: number): Edit[] => [{ path: knob.path, value }];
 			const margin = (value: number) => marginOf(applyEdits(plan, editsFor(value))) ?? -Infinity;
-			const value = smallestTurn(knob, direction, comfortable, margin) ?? (finding.margin < 0 ? smallestTurn(knob, direction, 0, margin) : undefined);
+			const value =
+				smallestTurn(knob, direction, comfortable, margin) ?? (finding.margin < 0 ? smallestTurn(knob, direction, 0, margin) : undefined);
 			if (value === undefined) return [];
 			const edits = editsFor(value);
 			const turn = Math.abs(value - knob.value);

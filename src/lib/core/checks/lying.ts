@@ -6,16 +6,22 @@ import type { Check, CheckContext, Result } from './finding';
 type Judgement = Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>;
 
 /** A check of every sleeper of a scene, or of those who want what it checks. */
-const sleeperCheck = (rule: string, judge: (sleeper: Sleeper, context: CheckContext) => Judgement, want?: Person['wants'][number]): Check => ({
+const sleeperCheck = (
+	rule: string,
+	judge: (sleeper: Sleeper, context: CheckContext) => Judgement,
+	want?: Person['wants'][number]
+): Check => ({
 	rule,
 	run: (context) =>
-		placeSleepers(context.plan.crew, context.scene).filter(({ person }) => !want || person.wants.includes(want)).map((sleeper) => ({
-			rule,
-			key: `${sleeper.piece}+${sleeper.id}`,
-			subjects: [sleeper.piece, sleeper.id],
-			unit: 'mm',
-			...judge(sleeper, context)
-		}))
+		placeSleepers(context.plan.crew, context.scene)
+			.filter(({ person }) => !want || person.wants.includes(want))
+			.map((sleeper) => ({
+				rule,
+				key: `${sleeper.piece}+${sleeper.id}`,
+				subjects: [sleeper.piece, sleeper.id],
+				unit: 'mm',
+				...judge(sleeper, context)
+			}))
 });
 
 /** A point on the axis of a sleeper, `share` of the way from crown to feet. */
@@ -65,22 +71,26 @@ export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
 	};
 });
 
-export const turningOver = sleeperCheck('turning-over', (sleeper, { scene }) => {
-	const { body, person, z } = sleeper;
-	const at = along(sleeper, 0.25);
-	const free = headroom(scene.interior, at.x, at.y, body.chestDepth / 2) - z;
-	const limit = body.breadth + ROOM.overShoulder;
-	return {
-		title: `${person.name}: turning over`,
-		margin: free - limit,
-		comfort: 30,
-		limit,
-		actual: free,
-		why: `Turning over, the upper shoulder rises ${Math.round(body.breadth)} mm above the compressed mattress.`,
-		at: vec3(at.x, at.y, z + limit),
-		line: [at, vec3(at.x, at.y, z + free)]
-	};
-}, 'turn over');
+export const turningOver = sleeperCheck(
+	'turning-over',
+	(sleeper, { scene }) => {
+		const { body, person, z } = sleeper;
+		const at = along(sleeper, 0.25);
+		const free = headroom(scene.interior, at.x, at.y, body.chestDepth / 2) - z;
+		const limit = body.breadth + ROOM.overShoulder;
+		return {
+			title: `${person.name}: turning over`,
+			margin: free - limit,
+			comfort: 30,
+			limit,
+			actual: free,
+			why: `Turning over, the upper shoulder rises ${Math.round(body.breadth)} mm above the compressed mattress.`,
+			at: vec3(at.x, at.y, z + limit),
+			line: [at, vec3(at.x, at.y, z + free)]
+		};
+	},
+	'turn over'
+);
 
 /** The best place to raise one's head: where on the stretch of the axis between two shares the roof is highest. */
 function best(sleeper: Sleeper, context: CheckContext, from: number, to: number) {
@@ -93,36 +103,44 @@ function best(sleeper: Sleeper, context: CheckContext, from: number, to: number)
 	return found;
 }
 
-export const sittingUp = sleeperCheck('sitting-up', (sleeper, context) => {
-	const { body, person, surface } = sleeper;
-	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
-	const { at, free } = best(sleeper, context, 0.1, 0.6);
-	const limit = RELAXED * body.sitting + ROOM.overHair;
-	return {
-		title: `${person.name}: sitting up in bed`,
-		margin: free - seat - limit,
-		comfort: (1 - RELAXED) * body.sitting,
-		limit,
-		actual: free - seat,
-		why: `Sitting relaxed ${person.name} needs ${Math.round(limit)} mm over the compressed mattress, upright ${Math.round(limit + (1 - RELAXED) * body.sitting)} mm.`,
-		at: vec3(at.x, at.y, seat + limit),
-		line: [vec3(at.x, at.y, seat), vec3(at.x, at.y, free)]
-	};
-}, 'sit up');
+export const sittingUp = sleeperCheck(
+	'sitting-up',
+	(sleeper, context) => {
+		const { body, person, surface } = sleeper;
+		const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
+		const { at, free } = best(sleeper, context, 0.1, 0.6);
+		const limit = RELAXED * body.sitting + ROOM.overHair;
+		return {
+			title: `${person.name}: sitting up in bed`,
+			margin: free - seat - limit,
+			comfort: (1 - RELAXED) * body.sitting,
+			limit,
+			actual: free - seat,
+			why: `Sitting relaxed ${person.name} needs ${Math.round(limit)} mm over the compressed mattress, upright ${Math.round(limit + (1 - RELAXED) * body.sitting)} mm.`,
+			at: vec3(at.x, at.y, seat + limit),
+			line: [vec3(at.x, at.y, seat), vec3(at.x, at.y, free)]
+		};
+	},
+	'sit up'
+);
 
-export const propped = sleeperCheck('propped', (sleeper, context) => {
-	const { body, person, z } = sleeper;
-	const height = proppedHeight(body);
-	const { at, free } = best(sleeper, context, 0.05, 0.25);
-	const limit = height.least + ROOM.overHair;
-	return {
-		title: `${person.name}: propped on an elbow`,
-		margin: free - z - limit,
-		comfort: height.comfort - height.least,
-		limit,
-		actual: free - z,
-		why: `Propped on an elbow the head is about ${Math.round(height.least)} mm above the compressed mattress.`,
-		at: vec3(at.x, at.y, z + limit),
-		line: [at, vec3(at.x, at.y, free)]
-	};
-}, 'prop up');
+export const propped = sleeperCheck(
+	'propped',
+	(sleeper, context) => {
+		const { body, person, z } = sleeper;
+		const height = proppedHeight(body);
+		const { at, free } = best(sleeper, context, 0.05, 0.25);
+		const limit = height.least + ROOM.overHair;
+		return {
+			title: `${person.name}: propped on an elbow`,
+			margin: free - z - limit,
+			comfort: height.comfort - height.least,
+			limit,
+			actual: free - z,
+			why: `Propped on an elbow the head is about ${Math.round(height.least)} mm above the compressed mattress.`,
+			at: vec3(at.x, at.y, z + limit),
+			line: [at, vec3(at.x, at.y, free)]
+		};
+	},
+	'prop up'
+);

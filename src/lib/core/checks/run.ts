@@ -11,8 +11,7 @@ const runChecks = remember((vehicle: Plan['vehicle'], crew: Plan['crew'], gear: 
 });
 
 /** Every result of every check in one mode, remembered. */
-export const resultsIn = (plan: Plan, modeId: string): Result[] =>
-	runChecks(plan.vehicle, plan.crew, plan.gear, sceneOf(plan, modeId));
+export const resultsIn = (plan: Plan, modeId: string): Result[] => runChecks(plan.vehicle, plan.crew, plan.gear, sceneOf(plan, modeId));
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>
@@ -44,8 +43,7 @@ const SEVERITY: Record<Status, number> = { clash: 0, unmeasured: 1, tight: 2, cl
 export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY[b];
 
 /** Orders findings: worst status first, then least margin for what it is measured in. */
-export const byWorst = (a: Finding, b: Finding): number =>
-	SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
+export const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
 
 // A tenth of open share weighs like ten millimetres.
 const scaled = (finding: Finding) => (finding.margin - finding.comfort) * (finding.unit === 'share' ? 100 : 1);

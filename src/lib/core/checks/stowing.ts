@@ -11,7 +11,7 @@ export const gearUnder: Check = {
 			if (!piece || piece.assembly.spaces.length === 0) return [];
 			// Things may be shared out over all spaces of the piece, each taken in its better alternative.
 			const perSpace = piece.assembly.spaces.map((space) => clearBoxes(scene.interior, space));
-			const combined = perSpace.reduce<typeof perSpace[number]>((all, next) => all.flatMap((a) => next.map((b) => [...a, ...b])), [[]]);
+			const combined = perSpace.reduce<(typeof perSpace)[number]>((all, next) => all.flatMap((a) => next.map((b) => [...a, ...b])), [[]]);
 			const found = stow(combined, gear);
 			const { x, y, z } = found.box;
 			const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];

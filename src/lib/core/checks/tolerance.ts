@@ -54,4 +54,3 @@ export function allTolerances(plan: Plan): Tolerances {
 		if (step.done) return step.value;
 	}
 }
-

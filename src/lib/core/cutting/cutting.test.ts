@@ -34,17 +34,31 @@ function fewestBars(lengths: number[], bar: number, kerf: number): number {
 describe('lengths from bars', () => {
 	it('needs no more bars than an exhaustive search', () =>
 		fc.assert(
-			fc.property(fc.array(fc.integer({ min: 200, max: 1900 }), { minLength: 1, maxLength: 8 }), fc.integer({ min: 0, max: 5 }), (lengths, kerf) => {
-				const plan = layOutBars(lengths.map((length, i) => ({ id: String(i), length })), 2400, kerf, solver);
-				expect(plan.proven).toBe(true);
-				expect(plan.bars).toHaveLength(fewestBars(lengths, 2400, kerf));
-			}),
+			fc.property(
+				fc.array(fc.integer({ min: 200, max: 1900 }), { minLength: 1, maxLength: 8 }),
+				fc.integer({ min: 0, max: 5 }),
+				(lengths, kerf) => {
+					const plan = layOutBars(
+						lengths.map((length, i) => ({ id: String(i), length })),
+						2400,
+						kerf,
+						solver
+					);
+					expect(plan.proven).toBe(true);
+					expect(plan.bars).toHaveLength(fewestBars(lengths, 2400, kerf));
+				}
+			),
 			{ numRuns: 40, endOnFailure: true }
 		));
 	it('saws every piece once, never more than a bar holds', () =>
 		fc.assert(
 			fc.property(fc.array(fc.integer({ min: 100, max: 2600 }), { minLength: 1, maxLength: 16 }), (lengths) => {
-				const plan = layOutBars(lengths.map((length, i) => ({ id: String(i), length })), 2400, 3, solver);
+				const plan = layOutBars(
+					lengths.map((length, i) => ({ id: String(i), length })),
+					2400,
+					3,
+					solver
+				);
 				const ids = [...plan.bars.flatMap((b) => b.pieces), ...plan.tooLong].map((p) => Number(p.id)).sort((a, b) => a - b);
 				expect(ids).toEqual(lengths.map((_, i) => i));
 				for (const bar of plan.bars) expect(bar.pieces.reduce((sum, p) => sum + p.length + 3, -3)).toBeLessThanOrEqual(2400);
@@ -74,8 +88,14 @@ function sawUp(layout: SheetLayout, size: { w: number; h: number }, kerf: number
 		const { x, y, w, h } = through;
 		const halves =
 			cut.axis === 'x'
-				? [{ x, y, w: cut.at - x, h }, { x: cut.at + kerf, y, w: x + w - cut.at - kerf, h }]
-				: [{ x, y, w, h: cut.at - y }, { x, y: cut.at + kerf, w, h: y + h - cut.at - kerf }];
+				? [
+						{ x, y, w: cut.at - x, h },
+						{ x: cut.at + kerf, y, w: x + w - cut.at - kerf, h }
+					]
+				: [
+						{ x, y, w, h: cut.at - y },
+						{ x, y: cut.at + kerf, w, h: y + h - cut.at - kerf }
+					];
 		hand = [...hand.filter((p) => p !== through), ...halves.filter((p) => p.w > 1e-6 && p.h > 1e-6)];
 	}
 	return hand;
@@ -91,7 +111,12 @@ describe('sheets', () => {
 		fc.assert(
 			fc.property(blanksOf, fc.boolean(), fc.integer({ min: 0, max: 5 }), (blanks, grain, kerf) => {
 				const plan = layOutSheets(blanks, sheet(grain), kerf, 10);
-				expect(plan.sheets.flatMap((s) => s.placed.map((p) => p.blank.id)).concat(plan.tooLarge.map((b) => b.id)).sort()).toEqual(blanks.map((b) => b.id).sort());
+				expect(
+					plan.sheets
+						.flatMap((s) => s.placed.map((p) => p.blank.id))
+						.concat(plan.tooLarge.map((b) => b.id))
+						.sort()
+				).toEqual(blanks.map((b) => b.id).sort());
 				for (const layout of plan.sheets) {
 					const hand = sawUp(layout, { w: 2420, h: 1200 }, kerf);
 					for (const { blank, x, y, turned } of layout.placed) {
@@ -112,11 +137,23 @@ describe('sheets', () => {
 		// With a wider blade neither two lengths nor two widths fit side by side.
 		expect(layOutSheets(quarters, sheet(true), 4, 10).sheets).toHaveLength(4);
 	});
-	it('says what is too large', () => expect(layOutSheets([{ id: 'a', length: 2500, width: 100 }], sheet(true), 3, 10).tooLarge).toHaveLength(1));
+	it('says what is too large', () =>
+		expect(layOutSheets([{ id: 'a', length: 2500, width: 100 }], sheet(true), 3, 10).tooLarge).toHaveLength(1));
 });
 
 describe('parts', () => {
-	const plan = withPiece(planIn(plainVehicle([[0, 620], [600, 700], [1200, 520]])), 'bed', 'fixed-platform', { height: 412, gap: 0, length: 1900, panels: 2 });
+	const plan = withPiece(
+		planIn(
+			plainVehicle([
+				[0, 620],
+				[600, 700],
+				[1200, 520]
+			])
+		),
+		'bed',
+		'fixed-platform',
+		{ height: 412, gap: 0, length: 1900, panels: 2 }
+	);
 	it('weigh what their volume weighs', () => {
 		const board = partsOf(plan).find((p) => p.name === 'Board 1')!;
 		expect(board.weight).toBeCloseTo((950 * 1346 * 12 * STARTING_STOCK.sheets['ply-12'].density) / 1e9, 6);

@@ -39,7 +39,9 @@ export function layOutBars(pieces: Piece1D[], barLength: number, kerf: number, s
 	const patterns = fullPatterns(lengths, demand, barLength + kerf, kerf);
 	const chosen = patterns && solve(patterns, demand, solver);
 	return {
-		bars: (chosen ?? firstFit(lengths, demand, barLength + kerf, kerf)).flatMap((pattern) => takeBar(pattern, lengths, queues, barLength, kerf)),
+		bars: (chosen ?? firstFit(lengths, demand, barLength + kerf, kerf)).flatMap((pattern) =>
+			takeBar(pattern, lengths, queues, barLength, kerf)
+		),
 		tooLong,
 		proven: chosen !== null
 	};

@@ -34,7 +34,11 @@ export function partsOf(plan: Plan): PartLine[] {
 		for (const part of assemblyOf(piece, plan.vehicle, plan.stock).parts) {
 			const line = lineOf(piece.name, part, plan);
 			const same = lines.find(
-				(l) => l.piece === line.piece && l.name === line.name && l.stock === line.stock && JSON.stringify(l.outline) === JSON.stringify(line.outline)
+				(l) =>
+					l.piece === line.piece &&
+					l.name === line.name &&
+					l.stock === line.stock &&
+					JSON.stringify(l.outline) === JSON.stringify(line.outline)
 			);
 			if (same) same.quantity++;
 			else lines.push({ ...line, number: lines.length + 1 });

@@ -41,7 +41,11 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 	const of = (form: PartLine['form'], id: string) => parts.filter((p) => p.form === form && p.stock === id);
 	const used = <T>(table: Record<string, T>, form: PartLine['form']) => Object.entries(table).filter(([id]) => of(form, id).length > 0);
 	const sheets = used(plan.stock.sheets, 'board').map(([id, stock]): SheetJob => {
-		const blanks = copies(of('board', id), (line, copy) => ({ id: copy, length: Math.max(line.length, line.width), width: Math.min(line.length, line.width) }));
+		const blanks = copies(of('board', id), (line, copy) => ({
+			id: copy,
+			length: Math.max(line.length, line.width),
+			width: Math.min(line.length, line.width)
+		}));
 		return { id, stock, plan: layOutSheets(blanks, stock, kerf, trim) };
 	});
 	const bars = used(plan.stock.bars, 'bar').map(([id, stock]): BarJob => {

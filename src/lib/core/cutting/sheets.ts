@@ -61,17 +61,8 @@ const ORDERS: Strategy['order'][] = [
 	(a, b) => b.length - a.length || b.width - a.width,
 	(a, b) => b.width - a.width || b.length - a.length
 ];
-const SCORES: Strategy['score'][] = [
-	(f, w, h) => Math.min(f.w - w, f.h - h),
-	(f, w, h) => f.w * f.h - w * h,
-	(f) => f.x + f.y
-];
-const FIRSTS: Strategy['acrossFirst'][] = [
-	(f, w, h) => f.w - w > f.h - h,
-	(f, w, h) => f.w - w <= f.h - h,
-	() => true,
-	() => false
-];
+const SCORES: Strategy['score'][] = [(f, w, h) => Math.min(f.w - w, f.h - h), (f, w, h) => f.w * f.h - w * h, (f) => f.x + f.y];
+const FIRSTS: Strategy['acrossFirst'][] = [(f, w, h) => f.w - w > f.h - h, (f, w, h) => f.w - w <= f.h - h, () => true, () => false];
 
 /**
  * Lays rectangles out on equal sheets so that a circular saw can cut them: every cut goes straight through the piece
@@ -90,7 +81,8 @@ export function layOutSheets(blanks: Blank[], stock: SheetStock, kerf: number, t
 		for (const score of SCORES)
 			for (const acrossFirst of FIRSTS) {
 				const tried = fill(usable, size, stock.grain, kerf, { order, score, acrossFirst });
-				if (!best || tried.sheets.length < best.sheets.length || (tried.sheets.length === best.sheets.length && tried.left > best.left)) best = tried;
+				if (!best || tried.sheets.length < best.sheets.length || (tried.sheets.length === best.sheets.length && tried.left > best.left))
+					best = tried;
 			}
 	const sheets = best?.sheets ?? [];
 	const total = usable.reduce((sum, b) => sum + AREA(b), 0);
@@ -108,7 +100,13 @@ const ways = (b: Blank, grain: boolean) => {
 	return grain || b.length === b.width ? [along] : [along, { w: b.width, h: b.length, turned: true }];
 };
 
-function fill(blanks: Blank[], size: { w: number; h: number }, grain: boolean, kerf: number, strategy: Strategy): { sheets: SheetLayout[]; left: number } {
+function fill(
+	blanks: Blank[],
+	size: { w: number; h: number },
+	grain: boolean,
+	kerf: number,
+	strategy: Strategy
+): { sheets: SheetLayout[]; left: number } {
 	const sheets: (SheetLayout & { free: Free[] })[] = [];
 	for (const blank of [...blanks].sort((a, b) => strategy.order(a, b) || a.id.localeCompare(b.id))) {
 		let choice: { sheet: (typeof sheets)[number]; free: Free; w: number; h: number; turned: boolean; score: number } | null = null;

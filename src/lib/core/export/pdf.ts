@@ -51,11 +51,21 @@ class Sheet {
 export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitSystem): Promise<Uint8Array> {
 	const document = await PDFDocument.create();
 	document.setTitle(`Cut list: ${plan.name}`);
-	const sheet = new Sheet(document, await document.embedFont(StandardFonts.Helvetica), await document.embedFont(StandardFonts.HelveticaBold));
+	const sheet = new Sheet(
+		document,
+		await document.embedFont(StandardFonts.Helvetica),
+		await document.embedFont(StandardFonts.HelveticaBold)
+	);
 	const mm = (value: number) => formatLength(value, system);
 	sheet.line(`Cut list: ${plan.name}`, 20, true);
-	sheet.line(`${formatMass(cutting.weight, system)} in all. Saw cut ${plan.stock.kerf} mm, sheets trimmed ${plan.stock.trim} mm. Dimensions are finished sizes.`, 10);
-	sheet.line('Guard on, clamp the work, eyes and ears covered, dust mask for sheet goods. Measure the vehicle once more before the first cut.', 10);
+	sheet.line(
+		`${formatMass(cutting.weight, system)} in all. Saw cut ${plan.stock.kerf} mm, sheets trimmed ${plan.stock.trim} mm. Dimensions are finished sizes.`,
+		10
+	);
+	sheet.line(
+		'Guard on, clamp the work, eyes and ears covered, dust mask for sheet goods. Measure the vehicle once more before the first cut.',
+		10
+	);
 	partsTable(sheet, cutting, plan, mm);
 	sheet.y -= 10;
 	sheet.line('To buy', 14, true);
@@ -78,7 +88,15 @@ function partsTable(sheet: Sheet, cutting: CuttingPlan, plan: Plan, mm: (value: 
 	row(['No.', 'Qty', 'Part', 'Length', 'Width', 'Thick', 'From'], true);
 	for (const part of cutting.parts) {
 		const stock = (part.form === 'board' ? plan.stock.sheets : plan.stock.bars)[part.stock];
-		row([`${part.number}`, `${part.quantity}`, `${part.name}${part.shaped ? ' (shaped)' : ''}`, mm(part.length), mm(part.width), mm(part.thickness), stock.name]);
+		row([
+			`${part.number}`,
+			`${part.quantity}`,
+			`${part.name}${part.shaped ? ' (shaped)' : ''}`,
+			mm(part.length),
+			mm(part.width),
+			mm(part.thickness),
+			stock.name
+		]);
 	}
 }
 
@@ -89,7 +107,15 @@ function sheetPage(sheet: Sheet, cutting: CuttingPlan, job: SheetJob, index: num
 	const scale = (WIDE - 2 * MARGIN) / job.stock.length;
 	const [left, top] = [MARGIN, sheet.y - 14];
 	const height = job.stock.width * scale;
-	sheet.page.drawRectangle({ x: left, y: top - height, width: job.stock.length * scale, height, borderColor: PALE, borderWidth: 0.8, borderDashArray: [4, 3] });
+	sheet.page.drawRectangle({
+		x: left,
+		y: top - height,
+		width: job.stock.length * scale,
+		height,
+		borderColor: PALE,
+		borderWidth: 0.8,
+		borderDashArray: [4, 3]
+	});
 	for (const at of layout.placed) {
 		const line = lineOfCopy(cutting.parts, at.blank.id);
 		const path = outlineOnSheet(line, at).map((p, i) => `${i === 0 ? 'M' : 'L'} ${(p.x + trim) * scale} ${(p.y + trim) * scale}`);
@@ -109,11 +135,18 @@ function sheetPage(sheet: Sheet, cutting: CuttingPlan, job: SheetJob, index: num
 
 function barList(sheet: Sheet, cutting: CuttingPlan, job: BarJob, mm: (value: number) => string) {
 	sheet.need(60);
-	sheet.line(`${job.stock.name}, ${mm(job.stock.length)} long: ${job.plan.bars.length}${job.plan.proven ? '' : ' (not proven to be the fewest)'}`, 13, true);
+	sheet.line(
+		`${job.stock.name}, ${mm(job.stock.length)} long: ${job.plan.bars.length}${job.plan.proven ? '' : ' (not proven to be the fewest)'}`,
+		13,
+		true
+	);
 	job.plan.bars.forEach((bar, i) => {
 		const cuts = bar.pieces.map((piece) => `${mm(piece.length)} [${piece.id} ${lineOfCopy(cutting.parts, piece.id).name}]`);
 		const perLine = 3;
 		for (let k = 0; k < cuts.length; k += perLine)
-			sheet.line(`${k === 0 ? `${i + 1}.` : '   '} ${cuts.slice(k, k + perLine).join('   ')}${k + perLine >= cuts.length ? `   left ${mm(bar.left)}` : ''}`, 9);
+			sheet.line(
+				`${k === 0 ? `${i + 1}.` : '   '} ${cuts.slice(k, k + perLine).join('   ')}${k + perLine >= cuts.length ? `   left ${mm(bar.left)}` : ''}`,
+				9
+			);
 	});
 }

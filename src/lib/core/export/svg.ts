@@ -6,7 +6,7 @@ const escape = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCode
 /** The true outline of a part where it lies on its sheet, the sheet's trimmed corner at (0, 0). */
 export function outlineOnSheet(line: PartLine, { x, y, turned }: PlacedBlank): Vec2[] {
 	// A blank lies with its longer side along the sheet unless it is turned; an outline may be wider than long.
-	const across = (line.length < line.width) !== turned;
+	const across = line.length < line.width !== turned;
 	return line.outline.map((p) => (across ? { x: x + p.y, y: y + p.x } : { x: x + p.x, y: y + p.y }));
 }
 

@@ -1,7 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { breaks, piecewise, valueAt } from './piecewise';
-import { area, bounds, centroid, contains, convexSeparation, difference, distance, intersection, largest, rectangle, turned, union } from './polygon';
+import {
+	area,
+	bounds,
+	centroid,
+	contains,
+	convexSeparation,
+	difference,
+	distance,
+	intersection,
+	largest,
+	rectangle,
+	turned,
+	union
+} from './polygon';
 import { compose, frame, IDENTITY, place, shiftBy, turnAbout } from './pose';
 import { boxSeparation, vec3 } from './vector';
 
@@ -10,12 +23,17 @@ const number = fc.integer({ min: -1000, max: 1000 });
 describe('piecewise linear functions', () => {
 	it('pass through their knots and stay between them', () =>
 		fc.assert(
-			fc.property(fc.uniqueArray(number, { minLength: 2, maxLength: 8 }), fc.array(number, { minLength: 8, maxLength: 8 }), number, (at, values, t) => {
-				const f = piecewise(at.map((x, i) => [x, values[i]] as const));
-				at.forEach((x, i) => expect(valueAt(f, x)).toBe(values[i]));
-				expect(valueAt(f, t)).toBeGreaterThanOrEqual(Math.min(...f.value) - 1e-9);
-				expect(valueAt(f, t)).toBeLessThanOrEqual(Math.max(...f.value) + 1e-9);
-			})
+			fc.property(
+				fc.uniqueArray(number, { minLength: 2, maxLength: 8 }),
+				fc.array(number, { minLength: 8, maxLength: 8 }),
+				number,
+				(at, values, t) => {
+					const f = piecewise(at.map((x, i) => [x, values[i]] as const));
+					at.forEach((x, i) => expect(valueAt(f, x)).toBe(values[i]));
+					expect(valueAt(f, t)).toBeGreaterThanOrEqual(Math.min(...f.value) - 1e-9);
+					expect(valueAt(f, t)).toBeLessThanOrEqual(Math.max(...f.value) + 1e-9);
+				}
+			)
 		));
 	it('breaks at the knots inside', () => {
 		expect(breaks([0, 5, 10], 2, 10)).toEqual([2, 5, 10]);
@@ -59,19 +77,25 @@ describe('polygons', () => {
 	});
 	it('separate convex outlines exactly when their intersection is empty', () =>
 		fc.assert(
-			fc.property(fc.integer({ min: -300, max: 300 }), fc.integer({ min: -300, max: 300 }), fc.double({ min: 0, max: 3, noNaN: true }), (x, y, angle) => {
-				const a = rectangle(-100, 100, -60, 60);
-				const b = turned(rectangle(-80, 80, -40, 40), angle).map((p) => ({ x: p.x + x, y: p.y + y }));
-				const gap = convexSeparation(a, b);
-				const shared = intersection(a, b).reduce((total, p) => total + area(p), 0);
-				if (gap > 0.05) expect(shared).toBeLessThan(1);
-				if (gap < -0.5) expect(shared).toBeGreaterThan(0);
-			})
+			fc.property(
+				fc.integer({ min: -300, max: 300 }),
+				fc.integer({ min: -300, max: 300 }),
+				fc.double({ min: 0, max: 3, noNaN: true }),
+				(x, y, angle) => {
+					const a = rectangle(-100, 100, -60, 60);
+					const b = turned(rectangle(-80, 80, -40, 40), angle).map((p) => ({ x: p.x + x, y: p.y + y }));
+					const gap = convexSeparation(a, b);
+					const shared = intersection(a, b).reduce((total, p) => total + area(p), 0);
+					if (gap > 0.05) expect(shared).toBeLessThan(1);
+					if (gap < -0.5) expect(shared).toBeGreaterThan(0);
+				}
+			)
 		));
 });
 
 describe('poses', () => {
-	const close = (a: { x: number; y: number; z: number }, b: { x: number; y: number; z: number }) => (['x', 'y', 'z'] as const).forEach((k) => expect(a[k]).toBeCloseTo(b[k], 6));
+	const close = (a: { x: number; y: number; z: number }, b: { x: number; y: number; z: number }) =>
+		(['x', 'y', 'z'] as const).forEach((k) => expect(a[k]).toBeCloseTo(b[k], 6));
 	it('turn about a line', () => {
 		const lid = turnAbout(vec3(0, 500, 300), vec3(-1, 0, 0), Math.PI / 2);
 		// A lid hinged at y = 500 whose edge is 400 mm towards the aisle stands upright after a quarter turn.
@@ -94,7 +118,8 @@ describe('poses', () => {
 });
 
 it('boxes are apart by their best axis', () => {
-	const box = (x: number, y: number, z: number) => ({ x: [x, x + 10], y: [y, y + 10], z: [z, z + 10] }) as Parameters<typeof boxSeparation>[0];
+	const box = (x: number, y: number, z: number) =>
+		({ x: [x, x + 10], y: [y, y + 10], z: [z, z + 10] }) as Parameters<typeof boxSeparation>[0];
 	expect(boxSeparation(box(0, 0, 0), box(14, 3, 3))).toBe(4);
 	expect(boxSeparation(box(0, 0, 0), box(7, 2, 0))).toBe(-3);
 });

@@ -19,8 +19,7 @@ export function place(pose: Pose, p: Vec3): Vec3 {
 
 /** The pose that does `inner` first, then `outer`. */
 export function compose(outer: Pose, inner: Pose): Pose {
-	const column = (axis: 'x' | 'y' | 'z') =>
-		turn(outer, vec3(inner.rotation[0][axis], inner.rotation[1][axis], inner.rotation[2][axis]));
+	const column = (axis: 'x' | 'y' | 'z') => turn(outer, vec3(inner.rotation[0][axis], inner.rotation[1][axis], inner.rotation[2][axis]));
 	const [x, y, z] = [column('x'), column('y'), column('z')];
 	return { rotation: [vec3(x.x, y.x, z.x), vec3(x.y, y.y, z.y), vec3(x.z, y.z, z.z)], shift: place(outer, inner.shift) };
 }

@@ -81,7 +81,13 @@ export function heightStudy(plan: Plan, pieceId: string, modeIds: string[]): Hei
 /** A row's margin at any height: linear between the heights tried. */
 export function marginAt(study: HeightStudy, row: HeightRow, height: number): number {
 	const { heights } = study;
-	const i = Math.max(1, Math.min(heights.length - 1, heights.findIndex((h) => h >= height)));
+	const i = Math.max(
+		1,
+		Math.min(
+			heights.length - 1,
+			heights.findIndex((h) => h >= height)
+		)
+	);
 	const t = (height - heights[i - 1]) / (heights[i] - heights[i - 1]);
 	return row.margins[i - 1] + t * (row.margins[i] - row.margins[i - 1]);
 }

@@ -121,7 +121,8 @@ export function archClearance(arch: ArchSolid, solid: Solid): Clearance {
 	const top = archTopOver(arch, x, y);
 	const foot = archNotch(arch, z[0], 0);
 	const outline = solid.footprint ?? rectangle(...x, ...y);
-	if (!foot) return { margin: z[0] - (top > 0 ? top : arch.height), at: middle, against: vec3(middle.x, middle.y, top > 0 ? top : arch.height) };
+	if (!foot)
+		return { margin: z[0] - (top > 0 ? top : arch.height), at: middle, against: vec3(middle.x, middle.y, top > 0 ? top : arch.height) };
 	const away = boxGap(bounds(foot), x, y);
 	const shared = away > 0 ? undefined : largest(intersection(outline, foot));
 	if (!shared) {
@@ -155,7 +156,11 @@ export function seatClearance(seat: SeatSolid, solid: Solid, limit = Infinity): 
 		const middle = (Math.max(y[0], seat.y[0]) + Math.min(y[1], seat.y[1])) / 2;
 		const atX = p.x[0] >= x[0] ? x[1] : x[0];
 		const height = Math.max(z[0], Math.min(z[1], p.y[1]));
-		least = nearer(least, { margin, at: vec3(atX, middle, height), against: vec3(atX + (p.x[0] >= x[0] ? margin : -margin), middle, height) });
+		least = nearer(least, {
+			margin,
+			at: vec3(atX, middle, height),
+			against: vec3(atX + (p.x[0] >= x[0] ? margin : -margin), middle, height)
+		});
 	}
 	return least;
 }

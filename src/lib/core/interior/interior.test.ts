@@ -72,7 +72,11 @@ describe('rear door', () => {
 		expect(rearFaceAt(interior, 450, 0)).toBeCloseTo(0, 9);
 	});
 	it('limits length by the height of the upper face', () => {
-		const solid = { box: { x: [200, 2000], y: [-300, 300], z: [500, 600] } as never, footprint: rectangle(200, 2000, -300, 300), corners: [] };
+		const solid = {
+			box: { x: [200, 2000], y: [-300, 300], z: [500, 600] } as never,
+			footprint: rectangle(200, 2000, -300, 300),
+			corners: []
+		};
 		expect(rearClearance(interior, solid).margin).toBeCloseTo(200 - 180, 9);
 	});
 	it('clips the free outline at the corners', () => {
@@ -116,7 +120,11 @@ describe('wheel arches', () => {
 	});
 
 	it('are cleared from above, from the side, or not', () => {
-		const board = (x: [number, number], y: [number, number], z: number) => ({ box: { x, y, z: [z, z + 12] as [number, number] }, footprint: rectangle(...x, ...y), corners: [] });
+		const board = (x: [number, number], y: [number, number], z: number) => ({
+			box: { x, y, z: [z, z + 12] as [number, number] },
+			footprint: rectangle(...x, ...y),
+			corners: []
+		});
 		expect(archClearance(left, board([500, 1100], [0, 690], 320)).margin).toBeCloseTo(20, 6);
 		expect(archClearance(left, board([500, 1100], [0, 480], 100)).margin).toBeCloseTo(20, 6);
 		expect(archClearance(left, board([500, 1100], [0, 530], 100)).margin).toBeCloseTo(-30, 6);
@@ -127,27 +135,33 @@ describe('wheel arches', () => {
 describe('clearances against brute force', () => {
 	it('finds the same least room as dense sampling of the solid', () =>
 		fc.assert(
-			fc.property(randomVehicle, fc.integer({ min: 100, max: 1200 }), fc.integer({ min: 100, max: 700 }), fc.integer({ min: 50, max: 900 }), (vehicle, x0, half, z0) => {
-				const interior = buildInterior(vehicle);
-				const box = { x: [x0, x0 + 900] as [number, number], y: [-half, half] as [number, number], z: [z0, z0 + 60] as [number, number] };
-				const solid = { box, footprint: rectangle(...box.x, ...box.y), corners: [] };
-				let [wall, roof, rear] = [Infinity, Infinity, Infinity];
-				for (let i = 0; i <= 90; i++)
-					for (let k = 0; k <= 12; k++) {
-						const [x, z] = [x0 + i * 10, z0 + k * 5];
-						wall = Math.min(wall, halfWidth(interior, 'left', x, z) - half, halfWidth(interior, 'right', x, z) - half);
-						for (const y of [-half, 0, half]) {
-							roof = Math.min(roof, ceilingAt(interior, x, y) - box.z[1]);
-							if (i === 0) rear = Math.min(rear, x - rearFaceAt(interior, y, z));
+			fc.property(
+				randomVehicle,
+				fc.integer({ min: 100, max: 1200 }),
+				fc.integer({ min: 100, max: 700 }),
+				fc.integer({ min: 50, max: 900 }),
+				(vehicle, x0, half, z0) => {
+					const interior = buildInterior(vehicle);
+					const box = { x: [x0, x0 + 900] as [number, number], y: [-half, half] as [number, number], z: [z0, z0 + 60] as [number, number] };
+					const solid = { box, footprint: rectangle(...box.x, ...box.y), corners: [] };
+					let [wall, roof, rear] = [Infinity, Infinity, Infinity];
+					for (let i = 0; i <= 90; i++)
+						for (let k = 0; k <= 12; k++) {
+							const [x, z] = [x0 + i * 10, z0 + k * 5];
+							wall = Math.min(wall, halfWidth(interior, 'left', x, z) - half, halfWidth(interior, 'right', x, z) - half);
+							for (const y of [-half, 0, half]) {
+								roof = Math.min(roof, ceilingAt(interior, x, y) - box.z[1]);
+								if (i === 0) rear = Math.min(rear, x - rearFaceAt(interior, y, z));
+							}
 						}
-					}
-				// Sampling can only miss the least by the slope over its step.
-				const exactWall = wallClearance(interior, solid).margin;
-				expect(exactWall).toBeLessThanOrEqual(wall + 1e-6);
-				expect(exactWall).toBeGreaterThan(wall - 8);
-				expect(ceilingClearance(interior, solid).margin).toBeLessThanOrEqual(roof + 1e-6);
-				expect(rearClearance(interior, solid).margin).toBeLessThanOrEqual(rear + 1e-6);
-			}),
+					// Sampling can only miss the least by the slope over its step.
+					const exactWall = wallClearance(interior, solid).margin;
+					expect(exactWall).toBeLessThanOrEqual(wall + 1e-6);
+					expect(exactWall).toBeGreaterThan(wall - 8);
+					expect(ceilingClearance(interior, solid).margin).toBeLessThanOrEqual(roof + 1e-6);
+					expect(rearClearance(interior, solid).margin).toBeLessThanOrEqual(rear + 1e-6);
+				}
+			),
 			{ numRuns: 60, endOnFailure: true }
 		));
 
@@ -206,26 +220,30 @@ describe('field', () => {
 
 	it('answers a rectangle like a walk over all its cells', () =>
 		fc.assert(
-			fc.property(randomVehicle, fc.array(fc.tuple(fc.nat(1400), fc.nat(600), fc.nat(900), fc.nat(700)), { minLength: 40, maxLength: 40 }), (vehicle, boxes) => {
-				const field = new Field(buildInterior(vehicle));
-				for (const [x0, y0, w, h] of boxes) {
-					const [x, y]: [[number, number], [number, number]] = [
-						[x0, x0 + w],
-						[y0 - 500, y0 - 500 + h]
-					];
-					const seen = field.rectangle(x, y);
-					let [low, high] = [-Infinity, Infinity];
-					const steps = (a: number, b: number) => [...Array.from({ length: Math.ceil((b - a) / 5) }, (_, i) => a + i * 5), b];
-					for (const atX of steps(...x))
-						for (const atY of steps(...y)) {
-							const cell = field.column(atX, atY);
-							low = Math.max(low, cell.low);
-							high = Math.min(high, cell.high);
-						}
-					expect(seen.low).toBe(low);
-					expect(seen.high).toBe(high);
+			fc.property(
+				randomVehicle,
+				fc.array(fc.tuple(fc.nat(1400), fc.nat(600), fc.nat(900), fc.nat(700)), { minLength: 40, maxLength: 40 }),
+				(vehicle, boxes) => {
+					const field = new Field(buildInterior(vehicle));
+					for (const [x0, y0, w, h] of boxes) {
+						const [x, y]: [[number, number], [number, number]] = [
+							[x0, x0 + w],
+							[y0 - 500, y0 - 500 + h]
+						];
+						const seen = field.rectangle(x, y);
+						let [low, high] = [-Infinity, Infinity];
+						const steps = (a: number, b: number) => [...Array.from({ length: Math.ceil((b - a) / 5) }, (_, i) => a + i * 5), b];
+						for (const atX of steps(...x))
+							for (const atY of steps(...y)) {
+								const cell = field.column(atX, atY);
+								low = Math.max(low, cell.low);
+								high = Math.min(high, cell.high);
+							}
+						expect(seen.low).toBe(low);
+						expect(seen.high).toBe(high);
+					}
 				}
-			}),
+			),
 			{ numRuns: 8, endOnFailure: true }
 		));
 });

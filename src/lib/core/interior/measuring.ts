@@ -23,7 +23,13 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 	const add = (group: MeasurementEntry['group'], path: string[], label: string, how: string, measurement: Measurement, doubled = false) =>
 		entries.push({ path: ['vehicle', ...path], group, label, how, doubled, measurement });
 
-	add('Length', ['length'], 'Length of the floor', 'Rear door shut: its inner face at the floor to the bulkhead or dashboard, along the middle.', vehicle.length);
+	add(
+		'Length',
+		['length'],
+		'Length of the floor',
+		'Rear door shut: its inner face at the floor to the bulkhead or dashboard, along the middle.',
+		vehicle.length
+	);
 	for (const [id, p] of Object.entries(vehicle.rear.profile))
 		add(
 			'Rear door',
@@ -32,8 +38,20 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 			`Hang a plumb line from the shut door ${p.z} mm above the floor: how far forward of the door’s foot does it touch down?`,
 			p.x
 		);
-	add('Rear door', ['rear', 'cornerAlong'], 'Rear corner, along', 'How far forward of the door the rounded rear corner begins at the wall.', vehicle.rear.cornerAlong);
-	add('Rear door', ['rear', 'cornerAcross'], 'Rear corner, across', 'How far in from the wall the corner rounding ends at the door.', vehicle.rear.cornerAcross);
+	add(
+		'Rear door',
+		['rear', 'cornerAlong'],
+		'Rear corner, along',
+		'How far forward of the door the rounded rear corner begins at the wall.',
+		vehicle.rear.cornerAlong
+	);
+	add(
+		'Rear door',
+		['rear', 'cornerAcross'],
+		'Rear corner, across',
+		'How far in from the wall the corner rounding ends at the door.',
+		vehicle.rear.cornerAcross
+	);
 
 	for (const [id, station] of Object.entries(vehicle.stations)) {
 		const at = `${station.x} mm from the rear door`;
@@ -41,10 +59,29 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 			const path = ['stations', id, 'widths', key];
 			const where = `${station.x} mm forward, ${w.z} mm up`;
 			if (!w.right)
-				add('Cross-sections', [...path, 'left'], `Width ${where}`, `Wall to wall, ${w.z} mm above the floor, ${at}. Hold the tape level.`, w.left, true);
+				add(
+					'Cross-sections',
+					[...path, 'left'],
+					`Width ${where}`,
+					`Wall to wall, ${w.z} mm above the floor, ${at}. Hold the tape level.`,
+					w.left,
+					true
+				);
 			else {
-				add('Cross-sections', [...path, 'left'], `Left half-width ${where}`, `Centre line to the left-hand wall, ${w.z} mm above the floor, ${at}.`, w.left);
-				add('Cross-sections', [...path, 'right'], `Right half-width ${where}`, `Centre line to the right-hand wall, ${w.z} mm above the floor, ${at}.`, w.right);
+				add(
+					'Cross-sections',
+					[...path, 'left'],
+					`Left half-width ${where}`,
+					`Centre line to the left-hand wall, ${w.z} mm above the floor, ${at}.`,
+					w.left
+				);
+				add(
+					'Cross-sections',
+					[...path, 'right'],
+					`Right half-width ${where}`,
+					`Centre line to the right-hand wall, ${w.z} mm above the floor, ${at}.`,
+					w.right
+				);
 			}
 		}
 		for (const [key, c] of Object.entries(station.ceiling))
@@ -72,7 +109,13 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 		const one = (key: string, label: string, how: string) =>
 			add('Seats', ['seats', id, key], `${seat.name}: ${label}`, how, (seat as unknown as Record<string, Measurement>)[key]);
 		one('width', 'width', 'Widest part of the seat.');
-		one('back', 'backrest from the rear door', seat.type === 'front seat' ? 'Seat slid fully back, back upright: shut rear door to the foot of the backrest.' : 'Backrest up: shut rear door to the foot of the backrest.');
+		one(
+			'back',
+			'backrest from the rear door',
+			seat.type === 'front seat'
+				? 'Seat slid fully back, back upright: shut rear door to the foot of the backrest.'
+				: 'Backrest up: shut rear door to the foot of the backrest.'
+		);
 		if (seat.type === 'front seat') one('foot', 'foot of the backrest', 'Floor to where the backrest begins.');
 		one('top', 'top', 'Floor to the highest point, head rest in its place.');
 		one('cushionLength', 'cushion length', 'Backrest to the front edge of the cushion.');

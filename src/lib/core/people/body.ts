@@ -73,8 +73,7 @@ export const ROOM = {
 export const RELAXED = 0.95;
 
 /** Height of the pad under a body, mm above its base. */
-export const compressed = (thickness: number, foam: Foam, posture: 'lying' | 'sitting'): number =>
-	thickness * (1 - SINK[foam][posture]);
+export const compressed = (thickness: number, foam: Foam, posture: 'lying' | 'sitting'): number => thickness * (1 - SINK[foam][posture]);
 
 /**
  * Height of the crown above the mattress, propped on an elbow: the upper arm stands upright on its elbow, so the

@@ -6,6 +6,7 @@ import { freeColumn, type Interior } from '../interior';
  */
 export function headroom(interior: Interior, x: number, y: number, half: number): number {
 	let lowest = Infinity;
-	for (const dx of [-half, half]) for (const dy of [-half, half]) lowest = Math.min(lowest, freeColumn(interior, x + dx, y + dy)?.high ?? 0);
+	for (const dx of [-half, half])
+		for (const dy of [-half, half]) lowest = Math.min(lowest, freeColumn(interior, x + dx, y + dy)?.high ?? 0);
 	return lowest;
 }

@@ -131,7 +131,8 @@ class Edges {
 	constructor(outline: Polygon) {
 		this.across = bounds(outline).y;
 		this.ends = new Float64Array(outline.length * 4);
-		for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) this.ends.set([outline[j].x, outline[j].y, outline[i].x, outline[i].y], i * 4);
+		for (let i = 0, j = outline.length - 1; i < outline.length; j = i++)
+			this.ends.set([outline[j].x, outline[j].y, outline[i].x, outline[i].y], i * 4);
 	}
 
 	/** Intervals of x over which the whole strip between two y lies inside the outline. */

@@ -3,7 +3,20 @@ import { describe, expect, it } from 'vitest';
 import { contains, rectangle, type Polygon } from '../geometry/polygon';
 import { buildInterior } from '../interior';
 import { plainVehicle } from '../testing/plans';
-import { bodyOf, compressed, headroom, lanes, leastWidths, longestLying, longestOver, longestSleeper, LYING_SHARES, proppedHeight, SEGMENT, type LyingWidths } from '.';
+import {
+	bodyOf,
+	compressed,
+	headroom,
+	lanes,
+	leastWidths,
+	longestLying,
+	longestOver,
+	longestSleeper,
+	LYING_SHARES,
+	proppedHeight,
+	SEGMENT,
+	type LyingWidths
+} from '.';
 
 describe('body', () => {
 	it('follows the published fractions of stature', () => {
@@ -15,7 +28,8 @@ describe('body', () => {
 		expect(SEGMENT.hip + SEGMENT.hipToShoulder).toBeCloseTo(SEGMENT.shoulder, 3);
 		expect(SEGMENT.shoulder + SEGMENT.shoulderToChin + SEGMENT.head).toBeCloseTo(1, 2);
 	});
-	it('prefers what was measured', () => expect(bodyOf({ stature: 1800, sittingHeight: 900, breadth: 480 })).toMatchObject({ sitting: 900, breadth: 480 }));
+	it('prefers what was measured', () =>
+		expect(bodyOf({ stature: 1800, sittingHeight: 900, breadth: 480 })).toMatchObject({ sitting: 900, breadth: 480 }));
 	it('props up as high as a triangle of upper arm and trunk', () => {
 		const { comfort, least } = proppedHeight(bodyOf({ stature: 1000 }));
 		expect(comfort).toBeCloseTo(186 + 52 + 130);
@@ -29,7 +43,16 @@ describe('body', () => {
 
 describe('headroom', () => {
 	it('is limited by the ceiling in the middle and by the leaning wall at the side', () => {
-		const interior = buildInterior(plainVehicle([[0, 700], [600, 700], [1200, 400]], 1300));
+		const interior = buildInterior(
+			plainVehicle(
+				[
+					[0, 700],
+					[600, 700],
+					[1200, 400]
+				],
+				1300
+			)
+		);
 		expect(headroom(interior, 1000, 0, 60)).toBe(1300);
 		// At y = 500 + 60 the wall leans in by 2 mm per mm of ... 700 - (z - 600) / 2 = 560 at z = 880.
 		expect(headroom(interior, 1000, 500, 60)).toBeCloseTo(880, 6);
@@ -78,16 +101,22 @@ describe('longest body', () => {
 	});
 	it('agrees with brute force on random outlines, within 5 mm', () =>
 		fc.assert(
-			fc.property(fc.array(fc.tuple(fc.integer({ min: 260, max: 520 }), fc.integer({ min: 260, max: 520 })), { minLength: 5, maxLength: 5 }), (halves) => {
-				const step = 450;
-				const outline: Polygon = [...halves.map(([right], i) => ({ x: i * step, y: -right })), ...halves.map(([, left], i) => ({ x: i * step, y: left })).reverse()];
-				const found = longestLying(outline, slim, [0]).length;
-				let best = 0;
-				for (let offset = -250; offset <= 250; offset += 10) best = Math.max(best, bruteForce(outline, offset, slim));
-				// Coarse steps of the brute force may miss a little; they must never find more.
-				expect(found).toBeGreaterThanOrEqual(best - 5);
-				expect(found).toBeLessThanOrEqual(best + 45);
-			}),
+			fc.property(
+				fc.array(fc.tuple(fc.integer({ min: 260, max: 520 }), fc.integer({ min: 260, max: 520 })), { minLength: 5, maxLength: 5 }),
+				(halves) => {
+					const step = 450;
+					const outline: Polygon = [
+						...halves.map(([right], i) => ({ x: i * step, y: -right })),
+						...halves.map(([, left], i) => ({ x: i * step, y: left })).reverse()
+					];
+					const found = longestLying(outline, slim, [0]).length;
+					let best = 0;
+					for (let offset = -250; offset <= 250; offset += 10) best = Math.max(best, bruteForce(outline, offset, slim));
+					// Coarse steps of the brute force may miss a little; they must never find more.
+					expect(found).toBeGreaterThanOrEqual(best - 5);
+					expect(found).toBeLessThanOrEqual(best + 45);
+				}
+			),
 			{ numRuns: 15 }
 		));
 });
@@ -95,7 +124,8 @@ describe('longest body', () => {
 /** Longest body along one strip, crown either way, by trying crown places and lengths and asking points of its outline. */
 function bruteForce(outline: Polygon, offset: number, widths: LyingWidths): number {
 	const inside = (from: number, to: number, width: number) => {
-		for (let x = from; x <= to; x += 30) for (const y of [offset - width / 2 + 0.01, offset + width / 2 - 0.01]) if (!contains(outline, { x, y })) return false;
+		for (let x = from; x <= to; x += 30)
+			for (const y of [offset - width / 2 + 0.01, offset + width / 2 - 0.01]) if (!contains(outline, { x, y })) return false;
 		return [offset - width / 2 + 0.01, offset + width / 2 - 0.01].every((y) => contains(outline, { x: to, y }));
 	};
 	let best = 0;

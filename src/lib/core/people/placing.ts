@@ -71,8 +71,6 @@ const directions = (lane: Polygon, body: Body, alone: boolean): number[] => {
 	return y[1] - y[0] > 0.8 * body.stature ? [...ALONG_AND_DIAGONAL, ...ACROSS] : ALONG_AND_DIAGONAL;
 };
 
-
-
 /** Everyone who lies in a scene, each in a lane of the surface of the piece the mode names for them; remembered. */
 export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleeper[] =>
 	scene.pieces.flatMap((piece) => {
@@ -85,11 +83,19 @@ export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleepe
 		const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
 		const region = lyingRegion(surface, scene.interior, scene.seats, broadest);
 		const z = region?.z ?? surface.base + surface.pad;
-		const parts = region ? lanes(region.outline, people.map((p) => p.body.breadth)) : people.map((): Polygon => []);
+		const parts = region
+			? lanes(
+					region.outline,
+					people.map((p) => p.body.breadth)
+				)
+			: people.map((): Polygon => []);
 		return people.map(({ id, person, body }, i): Sleeper => {
 			const widths = leastWidths(body);
 			const tried = directions(parts[i], body, people.length === 1);
-			const lying = restingWay(scene.interior, longestEachWay(parts[i], widths, tried), body);
+			// Nobody lies askew who has room enough straight.
+			const straight = restingWay(scene.interior, longestEachWay(parts[i], widths, [0]), body);
+			const enough = straight.length >= body.stature + ROOM.lengthComfort || tried.length === 1;
+			const lying = enough ? straight : restingWay(scene.interior, longestEachWay(parts[i], widths, tried), body);
 			const placed: Sleeper = { id, person, body, piece: piece.id, surface, lane: parts[i], z, widths, lying };
 			if (lying.length < body.stature + ROOM.lengthLeast) {
 				const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };

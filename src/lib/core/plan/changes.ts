@@ -12,7 +12,10 @@ export function addPerson(plan: Plan, person: Person): Edit[] {
 	const [piece] = Object.keys(plan.pieces);
 	return [
 		{ path: ['crew', id], value: person },
-		...Object.entries(plan.modes).map(([mode, { use }]): Edit => ({ path: ['modes', mode, 'people', id], value: placeOf(USUAL[use], piece) }))
+		...Object.entries(plan.modes).map(([mode, { use }]): Edit => ({
+			path: ['modes', mode, 'people', id],
+			value: placeOf(USUAL[use], piece)
+		}))
 	];
 }
 
@@ -43,7 +46,8 @@ export function removePiece(plan: Plan, id: string): Edit[] {
 		for (const [person, at] of Object.entries(people))
 			if (at.piece === id) edits.push({ path: ['modes', mode, 'people', person], value: { posture: at.posture } });
 	}
-	for (const [gear, item] of Object.entries(plan.gear)) if (item.under === id) edits.push({ path: ['gear', gear, 'under'], value: undefined });
+	for (const [gear, item] of Object.entries(plan.gear))
+		if (item.under === id) edits.push({ path: ['gear', gear, 'under'], value: undefined });
 	return [...edits, { path: ['pieces', id], value: undefined }];
 }
 

@@ -22,7 +22,8 @@ const refuse = (...faults: string[]): PlanRead => ({ ok: false, faults });
 
 /** Reads a `.nook.json` file. Nothing is guessed or repaired: a file with a fault is refused with the path of each fault. */
 export function readPlanFile(text: string): PlanRead {
-	if (text.length > LARGEST_FILE) return refuse(`The file has ${Math.round(text.length / 1e6)} million characters; a plan has at most ${LARGEST_FILE / 1e6} million.`);
+	if (text.length > LARGEST_FILE)
+		return refuse(`The file has ${Math.round(text.length / 1e6)} million characters; a plan has at most ${LARGEST_FILE / 1e6} million.`);
 	if (nesting(text) > DEEPEST) return refuse(`The file is nested deeper than ${DEEPEST} levels; a plan never is.`);
 	let raw: unknown;
 	try {
@@ -34,7 +35,8 @@ export function readPlanFile(text: string): PlanRead {
 }
 
 function readEnvelope(raw: unknown): PlanRead {
-	if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return refuse('The file does not hold a plan: it should be an object.');
+	if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+		return refuse('The file does not hold a plan: it should be an object.');
 	let file = raw as Record<string, unknown>;
 	if (file.format !== FILE_FORMAT) return refuse(`format: should be “${FILE_FORMAT}”; this file comes from something else.`);
 	const { version } = file;
@@ -56,7 +58,8 @@ export function readPlan(raw: unknown, prefix: string[] = []): PlanRead {
 }
 
 /** The text of a `.nook.json` file for a plan. */
-export const writePlanFile = (plan: Plan): string => `${JSON.stringify({ format: FILE_FORMAT, version: FILE_VERSION, plan }, null, '\t')}\n`;
+export const writePlanFile = (plan: Plan): string =>
+	`${JSON.stringify({ format: FILE_FORMAT, version: FILE_VERSION, plan }, null, '\t')}\n`;
 
 /** The published JSON Schema of the file format, as an object. */
 export const fileJsonSchema = (): object => z.toJSONSchema(fileSchema, { io: 'input', target: 'draft-2020-12', unrepresentable: 'any' });

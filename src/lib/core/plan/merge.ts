@@ -4,8 +4,7 @@ export interface Merge<T> {
 	conflicts: string[][];
 }
 
-const isTable = (value: unknown): value is Record<string, unknown> =>
-	typeof value === 'object' && value !== null && !Array.isArray(value);
+const isTable = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 // Arrays and scalars are compared whole: a plan keeps what can be edited apart in tables keyed by id.
 const equal = (a: unknown, b: unknown): boolean => Object.is(a, b) || JSON.stringify(a) === JSON.stringify(b);

@@ -102,7 +102,10 @@ describe('plan file', () => {
 			{ path: ['pieces', 'couch', 'params', 'slatBar'], value: 'gold' }
 		]);
 		const read = readPlan(broken);
-		expect(read.ok ? [] : read.faults.map((f) => f.split(':')[0])).toEqual(['modes › night › people › nobody', 'pieces › couch › params › slatBar']);
+		expect(read.ok ? [] : read.faults.map((f) => f.split(':')[0])).toEqual([
+			'modes › night › people › nobody',
+			'pieces › couch › params › slatBar'
+		]);
 	});
 
 	it('publishes the JSON Schema that the documentation holds', () => {

@@ -149,7 +149,11 @@ const guess = (mm: number): Measurement => measurement(Math.round(mm), 'guessed'
 /** A vehicle of a body style in which every size is a guess, so that a plan has something to stand in until it is measured. */
 export function starterVehicle(bodyStyle: BodyStyle, name: string): Vehicle {
 	const shape = SHAPES[bodyStyle];
-	const spots = [Math.round(shape.rear.at(-1)![1] / 10) * 10 + 150, Math.round((shape.length * 0.4) / 10) * 10, Math.round((shape.length * 0.72) / 10) * 10];
+	const spots = [
+		Math.round(shape.rear.at(-1)![1] / 10) * 10 + 150,
+		Math.round((shape.length * 0.4) / 10) * 10,
+		Math.round((shape.length * 0.72) / 10) * 10
+	];
 	const stations = spots.map((x, i) => {
 		const share = x / spots[2];
 		const widths = shape.walls.map(([z, rear, ahead]) => {

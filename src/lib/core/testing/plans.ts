@@ -49,4 +49,3 @@ export function withPerson(plan: Plan, id: string, stature: number, piece: strin
 	);
 	return { ...plan, crew: { ...plan.crew, [id]: { name: id, stature, weight: 75, wants: ['sit up', 'prop up', 'turn over'] } }, modes };
 }
-

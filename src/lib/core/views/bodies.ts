@@ -39,9 +39,17 @@ function lyingShapes(view: ViewName, sleeper: Sleeper): Shape[] {
 	const widths = { head: body.headBreadth, shoulders: body.breadth, legs: 1.1 * body.hipBreadth };
 	const outline = bodyOutline(at, widths, body.stature);
 	const title = `${person.name}, lying`;
-	if (view === 'above') return [shape(id, title, outline.map((p) => project('above', vec3(p.x, p.y, z))))];
+	if (view === 'above')
+		return [
+			shape(
+				id,
+				title,
+				outline.map((p) => project('above', vec3(p.x, p.y, z)))
+			)
+		];
 	const low = bounds(outline);
-	if (view === 'cross-section') return [shape(id, title, ellipse(-(low.y[0] + low.y[1]) / 2, -(z + body.chestDepth / 2), body.breadth / 2, body.chestDepth / 2))];
+	if (view === 'cross-section')
+		return [shape(id, title, ellipse(-(low.y[0] + low.y[1]) / 2, -(z + body.chestDepth / 2), body.breadth / 2, body.chestDepth / 2))];
 	// Side view: head, chest, legs, thinning towards the feet.
 	const s = Math.sign(at.feet.x - at.crown.x) || 1;
 	const H = body.stature;

@@ -23,7 +23,13 @@ const seatShapes = (view: ViewName, scene: Scene, at?: number): Shape[] =>
 		seat.profiles.map((profile): Shape => {
 			const { x } = bounds(profile);
 			const solid = profile.flatMap((p) => seat.y.map((y) => vec3(p.x, y, p.y)));
-			return { of: seat.id, kind: 'seat', points: silhouette(view, solid), title: seat.name, cut: at !== undefined && x[0] <= at && x[1] >= at };
+			return {
+				of: seat.id,
+				kind: 'seat',
+				points: silhouette(view, solid),
+				title: seat.name,
+				cut: at !== undefined && x[0] <= at && x[1] >= at
+			};
 		})
 	);
 
@@ -39,7 +45,10 @@ function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
 	const depth = (box: Box) => (view === 'above' ? box.z[1] : view === 'long section' ? -box.y[0] : -box.x[0]);
 	const parts = piece.parts
 		.filter((part) => visible(part.box))
-		.map((part) => ({ depth: depth(part.box), shape: { of: piece.id, kind: kindOf(part), points: points(part), title: `${piece.name}: ${part.part.name}`, cut: cuts(part.box) } }));
+		.map((part) => ({
+			depth: depth(part.box),
+			shape: { of: piece.id, kind: kindOf(part), points: points(part), title: `${piece.name}: ${part.part.name}`, cut: cuts(part.box) }
+		}));
 	const pads = piece.pads
 		.filter((pad) => visible(pad.box))
 		.map((pad) => ({
@@ -111,7 +120,9 @@ export function viewFromAbove(drawn: Drawn): View {
 		{ of: 'vehicle', kind: 'outline', points: widestAbove(interior), title: 'Widest outline of the interior', cut: false },
 		{ of: 'vehicle', kind: 'room', points: roomAbove(interior, deck), title: `Interior ${Math.round(deck)} mm above the floor`, cut: true }
 	];
-	const arches = archShapes.above(interior).map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: false }));
+	const arches = archShapes
+		.above(interior)
+		.map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: false }));
 	const dimensions: Dimension[] = [];
 	const half = Math.max(...interior.knots.z.map((z) => leastHalfWidth(interior, 'right', [0, interior.length], [z, z])));
 	dimensions.push(dimension('above', 'Length of the floor', vec3(0, -half, 0), vec3(interior.length, -half, 0), -2));
@@ -137,7 +148,9 @@ export function longSection(drawn: Drawn): View {
 	const { interior } = scene;
 	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
 	const room: Shape = { of: 'vehicle', kind: 'room', points: roomAlong(interior), title: 'Interior along the centre line', cut: true };
-	const arches = archShapes.along(interior).map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: false }));
+	const arches = archShapes
+		.along(interior)
+		.map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: false }));
 	const dimensions: Dimension[] = [];
 	if (piece) {
 		const { x } = pieceBox(piece);
@@ -145,7 +158,9 @@ export function longSection(drawn: Drawn): View {
 		dimensions.push(dimension('long section', 'Height of the bed', vec3(x[1], 0, 0), vec3(x[1], 0, deck), 1));
 		const middle = (x[0] + x[1]) / 2;
 		const pad = Math.max(deck, ...piece.pads.filter((p) => p.role !== 'back').map((p) => p.box.z[1]));
-		dimensions.push(dimension('long section', 'Mattress to ceiling', vec3(middle, 0, pad), vec3(middle, 0, ceilingAt(interior, middle, 0)), 0));
+		dimensions.push(
+			dimension('long section', 'Mattress to ceiling', vec3(middle, 0, pad), vec3(middle, 0, ceilingAt(interior, middle, 0)), 0)
+		);
 		const rear = rearAt(interior, deck);
 		if (x[0] - rear > 30) dimensions.push(dimension('long section', 'Rear door to the bed', vec3(rear, 0, deck), vec3(x[0], 0, deck), -1));
 	}
@@ -165,10 +180,19 @@ export function crossSection(drawn: Drawn, x: number): View {
 	const { scene, plan } = drawn;
 	const { interior } = scene;
 	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
-	const room: Shape = { of: 'vehicle', kind: 'room', points: roomAcross(interior, x), title: `Interior ${Math.round(x)} mm forward of the rear door`, cut: true };
-	const arches = archShapes.across(interior, x).map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: true }));
+	const room: Shape = {
+		of: 'vehicle',
+		kind: 'room',
+		points: roomAcross(interior, x),
+		title: `Interior ${Math.round(x)} mm forward of the rear door`,
+		cut: true
+	};
+	const arches = archShapes
+		.across(interior, x)
+		.map((points): Shape => ({ of: 'vehicle', kind: 'arch', points, title: 'Wheel arch', cut: true }));
 	const dimensions: Dimension[] = [];
-	const wide = (z: number) => [vec3(x, leastHalfWidth(interior, 'left', [x, x], [z, z]), z), vec3(x, -leastHalfWidth(interior, 'right', [x, x], [z, z]), z)] as const;
+	const wide = (z: number) =>
+		[vec3(x, leastHalfWidth(interior, 'left', [x, x], [z, z]), z), vec3(x, -leastHalfWidth(interior, 'right', [x, x], [z, z]), z)] as const;
 	const top = ceilingAt(interior, x, 0);
 	dimensions.push(dimension('cross-section', 'Width at the floor', ...wide(0), -1));
 	if (piece) {

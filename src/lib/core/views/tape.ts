@@ -11,8 +11,6 @@ export interface Tape {
 	line: [Vec3, Vec3];
 }
 
-
-
 /** The place of the tape for a measurement of the list, by its path within the vehicle. */
 export function tapeOf(vehicle: Vehicle, interior: Interior, path: string[]): Tape {
 	const [table, id, third, fourth, last] = path;
@@ -43,7 +41,9 @@ function rearTape(vehicle: Vehicle, interior: Interior, path: string[]): Tape {
 	}
 	const wall = halfWidth(interior, 'left', 0, 0);
 	const line: [Vec3, Vec3] =
-		path[1] === 'cornerAlong' ? [vec3(0, wall, 0), vec3(interior.cornerAlong, wall, 0)] : [vec3(0, wall, 0), vec3(0, wall - interior.cornerAcross, 0)];
+		path[1] === 'cornerAlong'
+			? [vec3(0, wall, 0), vec3(interior.cornerAlong, wall, 0)]
+			: [vec3(0, wall, 0), vec3(0, wall - interior.cornerAcross, 0)];
 	return { view: 'above', sectionX: 0, line };
 }
 

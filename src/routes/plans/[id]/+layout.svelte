@@ -58,10 +58,24 @@
 		<StageNav planId={id} plan={session.plan} findings={workbench.derived?.findings ?? []} />
 		<div class="tools">
 			<SaveSign state={session.saveState} />
-			<button type="button" class="tool" disabled={!session.canUndo} title={session.canUndo ? `Undo: ${session.canUndo}` : 'Nothing to undo'} aria-label="Undo" onclick={() => session.undo()}>
+			<button
+				type="button"
+				class="tool"
+				disabled={!session.canUndo}
+				title={session.canUndo ? `Undo: ${session.canUndo}` : 'Nothing to undo'}
+				aria-label="Undo"
+				onclick={() => session.undo()}
+			>
 				<Undo2 size={16} />
 			</button>
-			<button type="button" class="tool" disabled={!session.canRedo} title={session.canRedo ? `Redo: ${session.canRedo}` : 'Nothing to redo'} aria-label="Redo" onclick={() => session.redo()}>
+			<button
+				type="button"
+				class="tool"
+				disabled={!session.canRedo}
+				title={session.canRedo ? `Redo: ${session.canRedo}` : 'Nothing to redo'}
+				aria-label="Redo"
+				onclick={() => session.redo()}
+			>
 				<Redo2 size={16} />
 			</button>
 			<Preferences />
@@ -80,8 +94,12 @@
 	<Modal open title="Two windows changed the same thing" dismissable={false}>
 		<p>
 			Another window saved this plan while you changed it here, and both changed
-			{session.conflict.paths.length > 0 ? session.conflict.paths.slice(0, 3).map((path) => path.slice(-2).join(' › ')).join(', ') : 'things that depend on each other'}. Nothing is lost either way:
-			the version you do not keep becomes a plan of its own.
+			{session.conflict.paths.length > 0
+				? session.conflict.paths
+						.slice(0, 3)
+						.map((path) => path.slice(-2).join(' › '))
+						.join(', ')
+				: 'things that depend on each other'}. Nothing is lost either way: the version you do not keep becomes a plan of its own.
 		</p>
 		<Button color="primary" onclick={() => session.settle('mine')}>Keep what I see here</Button>
 		<Button color="alternative" onclick={() => session.settle('theirs')}>Take the other window’s</Button>

@@ -127,8 +127,13 @@ function crossBars(params: Params, interior: Interior, frame: Frame, inner: Reco
 		const x: [number, number] = [middle - t / 2, middle + t / 2];
 		// Without ledgers legs stand under the ends of the bar and must clear walls and corners down to the floor.
 		const lowest = params.fullWidth ? frame.under : 0;
-		const free = bounds(largest(intersection(freeOutline(interior, [lowest, frame.z[0]], params.gap), rectangle(middle - half, middle - half + 1, -5000, 5000))) ?? [{ x: 0, y: 0 }]).y;
-		const reach = (side: Side) => Math.min(inner[side], archLimit(interior, side, x, frame.under) - params.gap, side === 'left' ? free[1] : -free[0]);
+		const free = bounds(
+			largest(
+				intersection(freeOutline(interior, [lowest, frame.z[0]], params.gap), rectangle(middle - half, middle - half + 1, -5000, 5000))
+			) ?? [{ x: 0, y: 0 }]
+		).y;
+		const reach = (side: Side) =>
+			Math.min(inner[side], archLimit(interior, side, x, frame.under) - params.gap, side === 'left' ? free[1] : -free[0]);
 		const y: [number, number] = [-Math.floor(reach('right')), Math.floor(reach('left'))];
 		const name = i === 0 ? 'Cross-bar rear' : i === params.panels ? 'Cross-bar front' : `Cross-bar joint ${i}`;
 		parts.push(barIn(`cross-bar-${i}`, name, params.frameBar, 'frame', { x, y, z: [frame.under, frame.z[0]] }, 'y'));
@@ -172,7 +177,9 @@ function lanes(params: Params, interior: Interior, frame: Frame, inner: Record<S
 		const wall = leastHalfWidth(interior, side, frame.x, [0, frame.under]);
 		const arch = Math.min(
 			Infinity,
-			...interior.arches.filter((a) => a.side === side && a.middle + a.halfFloor > frame.x[0] && a.middle - a.halfFloor < frame.x[1]).map((a) => a.inner)
+			...interior.arches
+				.filter((a) => a.side === side && a.middle + a.halfFloor > frame.x[0] && a.middle - a.halfFloor < frame.x[1])
+				.map((a) => a.inner)
 		);
 		const outer = Math.min(inner[side], wall, arch) - params.gap;
 		const middle = (inner.left - inner.right) / 2;

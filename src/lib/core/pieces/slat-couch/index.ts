@@ -2,7 +2,18 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3, type Box } from '../../geometry/vector';
 import { leastHalfWidth, sign } from '../../interior';
-import { pieceKind, type Assembly, type InnerMargin, type Move, type Pad, type Part, type PieceState, type SlatZone, type Support, type Surroundings } from '../assembly';
+import {
+	pieceKind,
+	type Assembly,
+	type InnerMargin,
+	type Move,
+	type Pad,
+	type Part,
+	type PieceState,
+	type SlatZone,
+	type Support,
+	type Surroundings
+} from '../assembly';
 import { barIn, barOf } from '../making';
 import { slatCouchParams } from './params';
 
@@ -97,8 +108,20 @@ function parts(params: Params, frame: Frame, stock: Surroundings['stock']): { pa
 		const from = frame.x[0] + share * (frame.x[1] - frame.x[0] - leg.width);
 		const x: Range = [from, from + leg.width];
 		const legs = [
-			{ id: `fixed-leg-${i + 1}`, name: 'Leg, fixed', link: 'frame', carries: 'fixed-rail', depth: [at.fixedRail[1] - leg.thickness, at.fixedRail[1]] },
-			{ id: `front-leg-${i + 1}`, name: 'Leg, travelling', link: 'front', carries: 'front-rail', depth: [at.front[0], at.front[0] + leg.thickness] }
+			{
+				id: `fixed-leg-${i + 1}`,
+				name: 'Leg, fixed',
+				link: 'frame',
+				carries: 'fixed-rail',
+				depth: [at.fixedRail[1] - leg.thickness, at.fixedRail[1]]
+			},
+			{
+				id: `front-leg-${i + 1}`,
+				name: 'Leg, travelling',
+				link: 'front',
+				carries: 'front-rail',
+				depth: [at.front[0], at.front[0] + leg.thickness]
+			}
 		] as const;
 		for (const { id, name, link, carries, depth } of legs) {
 			list.push(barIn(id, name, params.legBar, link, { x, y: frame.y(...depth), z: [0, frame.under] }, 'z'));
@@ -243,7 +266,10 @@ export const slatCouch = pieceKind({
 			links: [
 				{ id: 'frame', joint: { type: 'fixed' } },
 				// The lid rises on the aisle side: right-handed about +x that is a negative angle for a couch on the left.
-				{ id: 'lid', joint: { type: 'hinge', origin: hinge, axis: vec3(-frame.side, 0, 0), range: [0, (params.lidAngle * Math.PI) / 180] } },
+				{
+					id: 'lid',
+					joint: { type: 'hinge', origin: hinge, axis: vec3(-frame.side, 0, 0), range: [0, (params.lidAngle * Math.PI) / 180] }
+				},
 				{ id: 'front', parent: 'lid', joint: { type: 'slide', axis: aisle, range: [0, frame.travel] } }
 			],
 			parts: built.parts,

@@ -44,7 +44,8 @@
 		link.download = '';
 		link.click();
 	}
-	const setStock = (key: 'kerf' | 'trim', value: number) => session.edit(key === 'kerf' ? 'width of the saw cut' : 'trim of sheets', [{ path: ['stock', key], value }]);
+	const setStock = (key: 'kerf' | 'trim', value: number) =>
+		session.edit(key === 'kerf' ? 'width of the saw cut' : 'trim of sheets', [{ path: ['stock', key], value }]);
 	function setPrice(table: 'sheets' | 'bars', id: string, input: HTMLInputElement) {
 		if (Number.isFinite(input.valueAsNumber)) session.edit('price', [{ path: ['stock', table, id, 'price'], value: input.valueAsNumber }]);
 	}
@@ -59,9 +60,18 @@
 	{:else}
 		<section class="top">
 			<dl>
-				<div><dt>Parts</dt><dd class="figures">{cutting.parts.reduce((n, p) => n + p.quantity, 0)}</dd></div>
-				<div><dt>Weight</dt><dd class="figures">{formatMass(cutting.weight, preferences.units)}</dd></div>
-				<div><dt>To buy</dt><dd class="figures">{cutting.cost.toFixed(2)}</dd></div>
+				<div>
+					<dt>Parts</dt>
+					<dd class="figures">{cutting.parts.reduce((n, p) => n + p.quantity, 0)}</dd>
+				</div>
+				<div>
+					<dt>Weight</dt>
+					<dd class="figures">{formatMass(cutting.weight, preferences.units)}</dd>
+				</div>
+				<div>
+					<dt>To buy</dt>
+					<dd class="figures">{cutting.cost.toFixed(2)}</dd>
+				</div>
 			</dl>
 			<div class="settings">
 				<LengthField label="Saw cut" value={plan.stock.kerf} range={[0, 12]} onchange={(value) => setStock('kerf', value)} />
@@ -69,7 +79,9 @@
 			</div>
 			<div class="files">
 				{#each files as file (file.what)}
-					<button type="button" class="tool" class:main={file.what === 'cut-list.pdf'} onclick={() => download(file.what)}>{file.name}</button>
+					<button type="button" class="tool" class:main={file.what === 'cut-list.pdf'} onclick={() => download(file.what)}
+						>{file.name}</button
+					>
 				{/each}
 			</div>
 		</section>
@@ -85,7 +97,9 @@
 								<tr>
 									<td class="figures">{part.number}</td>
 									<td class="figures">{part.quantity}</td>
-									<td>{part.name}{#if part.shaped}<span class="quiet">, shaped</span>{/if}<br /><span class="quiet">{part.piece}</span></td>
+									<td
+										>{part.name}{#if part.shaped}<span class="quiet">, shaped</span>{/if}<br /><span class="quiet">{part.piece}</span></td
+									>
 									<td class="figures">{mm(part.length)}</td>
 									<td class="figures">{mm(part.width)}</td>
 									<td class="figures">{mm(part.thickness)}</td>
@@ -100,60 +114,101 @@
 					<table>
 						<thead><tr><th>What</th><th>How many</th><th>Price of one</th><th>Cost</th></tr></thead>
 						<tbody>
-							{#each [...cutting.sheets.map((job) => ({ ...job, table: 'sheets' as const, n: job.plan.sheets.length })), ...cutting.bars.map((job) => ({ ...job, table: 'bars' as const, n: job.plan.bars.length }))] as job (job.id)}
+							{#each [...cutting.sheets.map( (job) => ({ ...job, table: 'sheets' as const, n: job.plan.sheets.length }) ), ...cutting.bars.map( (job) => ({ ...job, table: 'bars' as const, n: job.plan.bars.length }) )] as job (job.id)}
 								<tr>
 									<td>{job.stock.name}, {mm(job.stock.length)}</td>
 									<td class="figures">{job.n}</td>
-									<td><input class="field figures price" type="number" min="0" step="0.1" value={job.stock.price} aria-label="Price of {job.stock.name}" onchange={(event) => setPrice(job.table, job.id, event.currentTarget)} /></td>
+									<td
+										><input
+											class="field figures price"
+											type="number"
+											min="0"
+											step="0.1"
+											value={job.stock.price}
+											aria-label="Price of {job.stock.name}"
+											onchange={(event) => setPrice(job.table, job.id, event.currentTarget)}
+										/></td
+									>
 									<td class="figures">{(job.n * job.stock.price).toFixed(2)}</td>
 								</tr>
 							{/each}
 						</tbody>
 					</table>
 				</div>
-				<p class="caution">Saws take fingers: guard on, work clamped, both hands accounted for. Sheet dust and solvents want a mask and air. Dry-fit everything in the vehicle before you paint it.</p>
+				<p class="caution">
+					Saws take fingers: guard on, work clamped, both hands accounted for. Sheet dust and solvents want a mask and air. Dry-fit
+					everything in the vehicle before you paint it.
+				</p>
 			</section>
 			<section>
 				{#each cutting.sheets as job (job.id)}
 					{#each job.plan.sheets as layout, i (i)}
 						<h2>{job.stock.name}, sheet {i + 1} of {job.plan.sheets.length}</h2>
-						<svg class="sheet" viewBox="-10 -10 {job.stock.length + 20} {job.stock.width + 20}" role="img" aria-label="Layout of sheet {i + 1}: {layout.placed.map((p) => `part ${p.blank.id}`).join(', ')}">
+						<svg
+							class="sheet"
+							viewBox="-10 -10 {job.stock.length + 20} {job.stock.width + 20}"
+							role="img"
+							aria-label="Layout of sheet {i + 1}: {layout.placed.map((p) => `part ${p.blank.id}`).join(', ')}"
+						>
 							<rect width={job.stock.length} height={job.stock.width} class="raw" />
 							<g transform="translate({plan.stock.trim} {plan.stock.trim})">
 								{#each layout.placed as at (at.blank.id)}
 									{@const line = lineOfCopy(cutting.parts, at.blank.id)}
 									{@const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width]}
-									<polygon points={outlineOnSheet(line, at).map((p) => `${p.x},${p.y}`).join(' ')} />
+									<polygon
+										points={outlineOnSheet(line, at)
+											.map((p) => `${p.x},${p.y}`)
+											.join(' ')}
+									/>
 									<text x={at.x + w / 2} y={at.y + h / 2 - 10} class="id">{at.blank.id}</text>
 									<text x={at.x + w / 2} y={at.y + h / 2 + 56} class="size">{mm(line.length)} × {mm(line.width)}</text>
 								{/each}
 								{#each layout.cuts as cut, k (k)}
-									<path d={cut.axis === 'x' ? `M${cut.at + kerf / 2} ${cut.from}V${cut.to}` : `M${cut.from} ${cut.at + kerf / 2}H${cut.to}`} />
-									<text class="cut" x={cut.axis === 'x' ? cut.at + 30 : cut.to - 30} y={cut.axis === 'x' ? cut.to - 24 : cut.at + 44}>{k + 1}</text>
+									<path
+										d={cut.axis === 'x' ? `M${cut.at + kerf / 2} ${cut.from}V${cut.to}` : `M${cut.from} ${cut.at + kerf / 2}H${cut.to}`}
+									/>
+									<text class="cut" x={cut.axis === 'x' ? cut.at + 30 : cut.to - 30} y={cut.axis === 'x' ? cut.to - 24 : cut.at + 44}
+										>{k + 1}</text
+									>
 								{/each}
 							</g>
 						</svg>
 						<ol class="cuts">
-							{#each layout.cuts as cut, k (k)}<li>{cut.axis === 'x' ? 'across' : 'along'} at <span class="figures">{mm(cut.at)}</span></li>{/each}
+							{#each layout.cuts as cut, k (k)}<li>
+									{cut.axis === 'x' ? 'across' : 'along'} at <span class="figures">{mm(cut.at)}</span>
+								</li>{/each}
 						</ol>
 					{/each}
 					{#if job.plan.tooLarge.length > 0}
-						<p class="failure">Too large for {job.stock.name}: {job.plan.tooLarge.map((b) => lineOfCopy(cutting!.parts, b.id).name).join(', ')}. Use more boards along the length, or a larger sheet.</p>
+						<p class="failure">
+							Too large for {job.stock.name}: {job.plan.tooLarge.map((b) => lineOfCopy(cutting!.parts, b.id).name).join(', ')}. Use more
+							boards along the length, or a larger sheet.
+						</p>
 					{/if}
 				{/each}
 				{#each cutting.bars as job (job.id)}
-					<h2>{job.stock.name}: {job.plan.bars.length} of {mm(job.stock.length)}{job.plan.proven ? ', the fewest possible' : ', perhaps not the fewest'}</h2>
+					<h2>
+						{job.stock.name}: {job.plan.bars.length} of {mm(job.stock.length)}{job.plan.proven
+							? ', the fewest possible'
+							: ', perhaps not the fewest'}
+					</h2>
 					<ul class="bars">
 						{#each job.plan.bars as bar, i (i)}
 							<li>
 								{#each bar.pieces as piece (piece.id)}
-									<span class="cutting figures" style:width="{(piece.length / job.stock.length) * 100}%" title="{lineOfCopy(cutting.parts, piece.id).name}, {mm(piece.length)}">{piece.id}</span>
+									<span
+										class="cutting figures"
+										style:width="{(piece.length / job.stock.length) * 100}%"
+										title="{lineOfCopy(cutting.parts, piece.id).name}, {mm(piece.length)}">{piece.id}</span
+									>
 								{/each}
 								<span class="left figures">{mm(bar.left)} left</span>
 							</li>
 						{/each}
 					</ul>
-					{#if job.plan.tooLong.length > 0}<p class="failure">Longer than a bar: {job.plan.tooLong.map((p) => `${lineOfCopy(cutting!.parts, p.id).name} (${mm(p.length)})`).join(', ')}.</p>{/if}
+					{#if job.plan.tooLong.length > 0}<p class="failure">
+							Longer than a bar: {job.plan.tooLong.map((p) => `${lineOfCopy(cutting!.parts, p.id).name} (${mm(p.length)})`).join(', ')}.
+						</p>{/if}
 				{/each}
 			</section>
 		</div>

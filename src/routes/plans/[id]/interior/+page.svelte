@@ -33,10 +33,14 @@
 	function setValue(entry: MeasurementEntry, mm: number) {
 		const status: MeasurementStatus = entry.measurement.status === 'guessed' ? 'measured' : entry.measurement.status;
 		const plusMinus = entry.measurement.status === 'guessed' ? USUAL_TOLERANCE.measured : entry.measurement.plusMinus;
-		session.edit(entry.label.toLowerCase(), [{ path: entry.path, value: { ...entry.measurement, mm: entry.doubled ? mm / 2 : mm, status, plusMinus } }]);
+		session.edit(entry.label.toLowerCase(), [
+			{ path: entry.path, value: { ...entry.measurement, mm: entry.doubled ? mm / 2 : mm, status, plusMinus } }
+		]);
 	}
 	const setStatus = (entry: MeasurementEntry, status: MeasurementStatus) =>
-		session.edit(`${entry.label.toLowerCase()}: ${status}`, [{ path: entry.path, value: { ...entry.measurement, status, plusMinus: USUAL_TOLERANCE[status] } }]);
+		session.edit(`${entry.label.toLowerCase()}: ${status}`, [
+			{ path: entry.path, value: { ...entry.measurement, status, plusMinus: USUAL_TOLERANCE[status] } }
+		]);
 	const setTolerance = (entry: MeasurementEntry, plusMinus: number) =>
 		session.edit(`${entry.label.toLowerCase()}: tolerance`, [{ path: entry.path, value: { ...entry.measurement, plusMinus } }]);
 	const setNote = (entry: MeasurementEntry, note: string) =>
@@ -67,9 +71,12 @@
 		const { x, widths } = vehicle.stations[station];
 		// The wall as known so far: taking it over changes nothing until it is measured.
 		const left = measurement(Math.round(halfWidth(interiorOf(vehicle), 'left', x, newZ)), 'guessed');
-		session.edit('add a height', [{ path: ['vehicle', 'stations', station, 'widths', freeId(widths, `w${newZ}`)], value: { z: newZ, left } }]);
+		session.edit('add a height', [
+			{ path: ['vehicle', 'stations', station, 'widths', freeId(widths, `w${newZ}`)], value: { z: newZ, left } }
+		]);
 	}
-	const setLining = (key: 'floor' | 'wall' | 'roof' | 'included', value: number | boolean) => session.edit('lining', [{ path: ['vehicle', 'lining', key], value }]);
+	const setLining = (key: 'floor' | 'wall' | 'roof' | 'included', value: number | boolean) =>
+		session.edit('lining', [{ path: ['vehicle', 'lining', key], value }]);
 	const measured = $derived(entries.filter((entry) => entry.measurement.status !== 'guessed').length);
 	const go = (step: number) => (currentKey = keyOf(entries[Math.max(0, Math.min(entries.length - 1, entries.indexOf(current) + step))]));
 </script>
@@ -81,26 +88,52 @@
 			<p>{current.how}</p>
 		</header>
 		<div class="drawing">
-			<Drawing {view} title="Where to hold the tape" lit={{ line: tape.line, at: tape.line[1], text: formatLength(shownValue(current), preferences.units) }} />
+			<Drawing
+				{view}
+				title="Where to hold the tape"
+				lit={{ line: tape.line, at: tape.line[1], text: formatLength(shownValue(current), preferences.units) }}
+			/>
 		</div>
 		{#key keyOf(current)}
 			<div class="entry">
-				<LengthField label={current.doubled ? 'Wall to wall' : 'The tape says'} value={shownValue(current)} large onchange={(mm) => setValue(current, mm)} />
+				<LengthField
+					label={current.doubled ? 'Wall to wall' : 'The tape says'}
+					value={shownValue(current)}
+					large
+					onchange={(mm) => setValue(current, mm)}
+				/>
 				<div class="known" role="group" aria-label="How well it is known">
 					{#each MEASUREMENT_STATUSES as status (status)}
-						<button type="button" class="tool" class:main={current.measurement.status === status} aria-pressed={current.measurement.status === status} onclick={() => setStatus(current, status)}>{status}</button>
+						<button
+							type="button"
+							class="tool"
+							class:main={current.measurement.status === status}
+							aria-pressed={current.measurement.status === status}
+							onclick={() => setStatus(current, status)}>{status}</button
+						>
 					{/each}
 				</div>
 				<div class="pair">
-					<LengthField label="± may be off by" value={current.measurement.plusMinus} range={[0, 500]} onchange={(mm) => setTolerance(current, mm)} />
+					<LengthField
+						label="± may be off by"
+						value={current.measurement.plusMinus}
+						range={[0, 500]}
+						onchange={(mm) => setTolerance(current, mm)}
+					/>
 					<label>
 						<span class="quiet">Note</span>
-						<input class="field" value={current.measurement.note ?? ''} maxlength="500" onchange={(event) => setNote(current, event.currentTarget.value)} />
+						<input
+							class="field"
+							value={current.measurement.note ?? ''}
+							maxlength="500"
+							onchange={(event) => setNote(current, event.currentTarget.value)}
+						/>
 					</label>
 				</div>
 				{#if current.path.includes('widths')}
 					<label class="check">
-						<input type="checkbox" checked={!current.doubled} onchange={(event) => setApart(current, event.currentTarget.checked)} /> left and right differ
+						<input type="checkbox" checked={!current.doubled} onchange={(event) => setApart(current, event.currentTarget.checked)} /> left and
+						right differ
 					</label>
 				{/if}
 				<div class="steps">
@@ -115,7 +148,8 @@
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<section class="list" tabindex="0" aria-label="All measurements">
 		<p class="quiet progress">
-			<span class="figures">{measured}</span> of <span class="figures">{entries.length}</span> measured. The rest are guesses; findings say which one matters next.
+			<span class="figures">{measured}</span> of <span class="figures">{entries.length}</span> measured. The rest are guesses; findings say which
+			one matters next.
 		</p>
 		{#each SHAPE_GROUPS as group (group)}
 			{@const inGroup = entries.filter((entry) => entry.group === group)}
@@ -125,8 +159,18 @@
 					{@const station = stationOf(entry)}
 					{#if station && stationOf(inGroup[i - 1] ?? entry) !== station}<hr />{/if}
 					<div class="line" class:current={keyOf(entry) === keyOf(current)} class:guess={entry.measurement.status === 'guessed'}>
-						<LengthField label={entry.label} value={shownValue(entry)} hint={entry.how} onchange={(mm) => setValue(entry, mm)} onfocus={() => (currentKey = keyOf(entry))} />
-						<span class="status figures">{entry.measurement.status === 'guessed' ? 'guess' : `± ${formatLength(entry.measurement.plusMinus * (entry.doubled ? 2 : 1), preferences.units)}`}</span>
+						<LengthField
+							label={entry.label}
+							value={shownValue(entry)}
+							hint={entry.how}
+							onchange={(mm) => setValue(entry, mm)}
+							onfocus={() => (currentKey = keyOf(entry))}
+						/>
+						<span class="status figures"
+							>{entry.measurement.status === 'guessed'
+								? 'guess'
+								: `± ${formatLength(entry.measurement.plusMinus * (entry.doubled ? 2 : 1), preferences.units)}`}</span
+						>
 					</div>
 				{/each}
 				{#if group === 'Cross-sections'}
@@ -136,7 +180,12 @@
 					</div>
 					{#if stationOf(current)}
 						<div class="add">
-							<LengthField label="Another height in the section at {formatLength(vehicle.stations[stationOf(current)!].x, preferences.units)}" value={newZ} range={[0, 3000]} onchange={(mm) => (newZ = mm)} />
+							<LengthField
+								label="Another height in the section at {formatLength(vehicle.stations[stationOf(current)!].x, preferences.units)}"
+								value={newZ}
+								range={[0, 3000]}
+								onchange={(mm) => (newZ = mm)}
+							/>
 							<button type="button" class="tool" onclick={() => addHeight(stationOf(current)!)}>Add</button>
 						</div>
 					{/if}
@@ -155,7 +204,10 @@
 				<LengthField label="Roof" value={vehicle.lining.roof} range={[0, 300]} onchange={(mm) => setLining('roof', mm)} />
 			</div>
 		{/if}
-		<p class="caution">Airbags, belts and their wiring run in seats, pillars and sills; fuel and brake lines run under the floor. Know what is behind a panel before you drill.</p>
+		<p class="caution">
+			Airbags, belts and their wiring run in seats, pillars and sills; fuel and brake lines run under the floor. Know what is behind a panel
+			before you drill.
+		</p>
 	</section>
 </div>
 

@@ -65,7 +65,10 @@
 		const parameter = dragParameter(plan, selected, 'height');
 		const edits = [{ path: parameter.path, value: phase === 'move' ? snapTo(value, heightSnaps(plan, selected), 6).value : value }];
 		if (phase === 'move') session.preview(edits);
-		else session.edit(`height of ${plan.pieces[selected].name}`, [{ path: parameter.path, value: snapTo(value, heightSnaps(plan, selected), 6).value }]);
+		else
+			session.edit(`height of ${plan.pieces[selected].name}`, [
+				{ path: parameter.path, value: snapTo(value, heightSnaps(plan, selected), 6).value }
+			]);
 	}
 
 	function applyFix(fix: Fix) {
@@ -79,8 +82,12 @@
 <div class="stage">
 	<aside class="left">
 		<div class="tabs" role="group" aria-label="What to change">
-			<button type="button" class="tool" class:main={panel === 'piece'} aria-pressed={panel === 'piece'} onclick={() => (panel = 'piece')}>Piece</button>
-			<button type="button" class="tool" class:main={panel === 'mode'} aria-pressed={panel === 'mode'} onclick={() => (panel = 'mode')}>Mode</button>
+			<button type="button" class="tool" class:main={panel === 'piece'} aria-pressed={panel === 'piece'} onclick={() => (panel = 'piece')}
+				>Piece</button
+			>
+			<button type="button" class="tool" class:main={panel === 'mode'} aria-pressed={panel === 'mode'} onclick={() => (panel = 'mode')}
+				>Mode</button
+			>
 		</div>
 		{#if panel === 'piece'}
 			<PiecesPanel />
@@ -91,7 +98,13 @@
 	</aside>
 
 	<div class="centre">
-		<ModeStrip modes={plan.modes} thumbs={look?.thumbs ?? {}} findings={answers?.findings ?? []} current={gaze.modeId} onchoose={(id) => (gaze.modeId = id)} />
+		<ModeStrip
+			modes={plan.modes}
+			thumbs={look?.thumbs ?? {}}
+			findings={answers?.findings ?? []}
+			current={gaze.modeId}
+			onchoose={(id) => (gaze.modeId = id)}
+		/>
 		{#if look}
 			<div class="drawings">
 				<div class="card view above">
@@ -111,7 +124,15 @@
 				</div>
 				<div class="card view cross">
 					<h2>Across, <span class="figures">{formatLength(gaze.sectionX, preferences.units)}</span> from the rear door</h2>
-					<Drawing view={look.views.cross} title="Cross-section looking forward" {selected} {lit} {movable} onselect={(of) => movable(of) && (gaze.selected = of)} ondrag={(step) => drag(step, ['height'])} />
+					<Drawing
+						view={look.views.cross}
+						title="Cross-section looking forward"
+						{selected}
+						{lit}
+						{movable}
+						onselect={(of) => movable(of) && (gaze.selected = of)}
+						ondrag={(step) => drag(step, ['height'])}
+					/>
 				</div>
 				<div class="card view long">
 					<h2>Along the middle</h2>
@@ -140,7 +161,10 @@
 			<div class="foot">
 				<span class="quiet" role="status">{stopped}</span>
 				{#each longest as one (one.person)}
-					<span>Longest sleeper in {plan.crew[one.person]?.name}’s place: <strong class="figures">{formatLength(one.stature, preferences.units)}</strong></span>
+					<span
+						>Longest sleeper in {plan.crew[one.person]?.name}’s place:
+						<strong class="figures">{formatLength(one.stature, preferences.units)}</strong></span
+					>
 				{/each}
 				<ViewTable {look} />
 			</div>
@@ -149,7 +173,14 @@
 		{/if}
 	</div>
 
-	<Findings findings={answers?.findings ?? []} modes={plan.modes} progress={answers?.progress ?? 0} {pointed} onpoint={(finding) => (pointed = finding)} onfix={(_, fix) => applyFix(fix)} />
+	<Findings
+		findings={answers?.findings ?? []}
+		modes={plan.modes}
+		progress={answers?.progress ?? 0}
+		{pointed}
+		onpoint={(finding) => (pointed = finding)}
+		onfix={(_, fix) => applyFix(fix)}
+	/>
 </div>
 
 <style>

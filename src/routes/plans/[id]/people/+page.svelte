@@ -10,9 +10,12 @@
 	const { session } = useWorkbench();
 	const plan = $derived(session.plan);
 
-	const setPerson = (id: string, key: keyof Person, value: unknown) => session.edit(`${plan.crew[id].name}: ${key}`, [{ path: ['crew', id, key], value }]);
-	const setGear = (id: string, key: keyof Gear, value: unknown) => session.edit(`${plan.gear[id].name}: ${key}`, [{ path: ['gear', id, key], value }]);
-	const toggle = (wants: Person['wants'], want: Person['wants'][number]) => (wants.includes(want) ? wants.filter((w) => w !== want) : [...wants, want]);
+	const setPerson = (id: string, key: keyof Person, value: unknown) =>
+		session.edit(`${plan.crew[id].name}: ${key}`, [{ path: ['crew', id, key], value }]);
+	const setGear = (id: string, key: keyof Gear, value: unknown) =>
+		session.edit(`${plan.gear[id].name}: ${key}`, [{ path: ['gear', id, key], value }]);
+	const toggle = (wants: Person['wants'], want: Person['wants'][number]) =>
+		wants.includes(want) ? wants.filter((w) => w !== want) : [...wants, want];
 	const facts = (person: Person) => {
 		const body = bodyOf(person);
 		const mm = (value: number) => formatLength(value, preferences.units);
@@ -23,13 +26,20 @@
 <div class="stage">
 	<section>
 		<h2>Who comes along?</h2>
-		<p class="quiet">Heights decide everything. Sitting height and breadth follow from the height; measure them if someone is built differently.</p>
+		<p class="quiet">
+			Heights decide everything. Sitting height and breadth follow from the height; measure them if someone is built differently.
+		</p>
 		{#each Object.entries(plan.crew) as [id, person] (id)}
 			<article class="card">
 				<div class="fields">
 					<label>
 						<span class="quiet">Name</span>
-						<input class="field" value={person.name} maxlength="120" onchange={(event) => setPerson(id, 'name', event.currentTarget.value)} />
+						<input
+							class="field"
+							value={person.name}
+							maxlength="120"
+							onchange={(event) => setPerson(id, 'name', event.currentTarget.value)}
+						/>
 					</label>
 					<LengthField label="Height" stature value={person.stature} range={[500, 2300]} onchange={(mm) => setPerson(id, 'stature', mm)} />
 					<MassField label="Weight" value={person.weight} range={[5, 300]} onchange={(kg) => setPerson(id, 'weight', kg)} />
@@ -38,23 +48,46 @@
 				<fieldset>
 					<legend class="quiet">Wants to be able to, in bed:</legend>
 					{#each WANTS as want (want)}
-						<label><input type="checkbox" checked={person.wants.includes(want)} onchange={() => setPerson(id, 'wants', toggle(person.wants, want))} /> {want}</label>
+						<label
+							><input
+								type="checkbox"
+								checked={person.wants.includes(want)}
+								onchange={() => setPerson(id, 'wants', toggle(person.wants, want))}
+							/>
+							{want}</label
+						>
 					{/each}
 				</fieldset>
 				<details>
 					<summary class="quiet">Measured sizes</summary>
 					<div class="fields">
-						<LengthField label="Seat to crown" value={person.sittingHeight ?? bodyOf(person).sitting} range={[250, 1200]} onchange={(mm) => setPerson(id, 'sittingHeight', mm)} />
-						<LengthField label="Over the upper arms" value={person.breadth ?? bodyOf(person).breadth} range={[150, 900]} onchange={(mm) => setPerson(id, 'breadth', mm)} />
+						<LengthField
+							label="Seat to crown"
+							value={person.sittingHeight ?? bodyOf(person).sitting}
+							range={[250, 1200]}
+							onchange={(mm) => setPerson(id, 'sittingHeight', mm)}
+						/>
+						<LengthField
+							label="Over the upper arms"
+							value={person.breadth ?? bodyOf(person).breadth}
+							range={[150, 900]}
+							onchange={(mm) => setPerson(id, 'breadth', mm)}
+						/>
 					</div>
 				</details>
-				<button type="button" class="tool" onclick={() => session.edit(`take out ${person.name}`, removePerson(plan, id))}>Take out {person.name}</button>
+				<button type="button" class="tool" onclick={() => session.edit(`take out ${person.name}`, removePerson(plan, id))}
+					>Take out {person.name}</button
+				>
 			</article>
 		{/each}
 		<button
 			type="button"
 			class="tool main"
-			onclick={() => session.edit('add a person', addPerson(plan, { name: `Person ${Object.keys(plan.crew).length + 1}`, stature: 1750, weight: 75, wants: [...WANTS] }))}
+			onclick={() =>
+				session.edit(
+					'add a person',
+					addPerson(plan, { name: `Person ${Object.keys(plan.crew).length + 1}`, stature: 1750, weight: 75, wants: [...WANTS] })
+				)}
 		>
 			Add a person
 		</button>
@@ -77,7 +110,8 @@
 							min="1"
 							max="100"
 							value={gear.count}
-							onchange={(event) => Number.isInteger(event.currentTarget.valueAsNumber) && setGear(id, 'count', event.currentTarget.valueAsNumber)}
+							onchange={(event) =>
+								Number.isInteger(event.currentTarget.valueAsNumber) && setGear(id, 'count', event.currentTarget.valueAsNumber)}
 						/>
 					</label>
 					<MassField label="Weight of one" value={gear.weight} range={[0, 1000]} onchange={(kg) => setGear(id, 'weight', kg)} />
@@ -94,17 +128,28 @@
 						{#each Object.entries(plan.pieces) as [pieceId, piece] (pieceId)}<option value={pieceId}>{piece.name}</option>{/each}
 					</select>
 				</label>
-				<button type="button" class="tool" onclick={() => session.edit(`leave ${gear.name} at home`, [{ path: ['gear', id], value: undefined }])}>Leave {gear.name} at home</button>
+				<button
+					type="button"
+					class="tool"
+					onclick={() => session.edit(`leave ${gear.name} at home`, [{ path: ['gear', id], value: undefined }])}
+					>Leave {gear.name} at home</button
+				>
 			</article>
 		{/each}
 		<button
 			type="button"
 			class="tool main"
-			onclick={() => session.edit('add gear', addGear(plan, { name: `Crate ${Object.keys(plan.gear).length + 1}`, length: 400, width: 300, height: 250, weight: 5, count: 1 }))}
+			onclick={() =>
+				session.edit(
+					'add gear',
+					addGear(plan, { name: `Crate ${Object.keys(plan.gear).length + 1}`, length: 400, width: 300, height: 250, weight: 5, count: 1 })
+				)}
 		>
 			Add a thing
 		</button>
-		<p class="caution">Loose mass becomes a projectile in a crash: restrain whatever you carry, and let a qualified person judge the anchorage.</p>
+		<p class="caution">
+			Loose mass becomes a projectile in a crash: restrain whatever you carry, and let a qualified person judge the anchorage.
+		</p>
 	</section>
 </div>
 

@@ -5,11 +5,22 @@ import { cutOnServer } from '$lib/server/cutting';
 import { findPlan } from '$lib/server/plans';
 import type { RequestHandler } from './$types';
 
-const EXPORTS: Record<string, { type: string; ending: string; make: (plan: Plan, units: 'metric' | 'imperial') => Promise<string | Uint8Array> }> = {
+const EXPORTS: Record<
+	string,
+	{ type: string; ending: string; make: (plan: Plan, units: 'metric' | 'imperial') => Promise<string | Uint8Array> }
+> = {
 	plan: { type: 'application/json', ending: 'nook.json', make: async (plan) => writePlanFile(plan) },
-	'parts.csv': { type: 'text/csv; charset=utf-8', ending: 'parts.csv', make: async (plan) => partsCsv(await cutOnServer(plan), plan.stock) },
+	'parts.csv': {
+		type: 'text/csv; charset=utf-8',
+		ending: 'parts.csv',
+		make: async (plan) => partsCsv(await cutOnServer(plan), plan.stock)
+	},
 	'sheets.svg': { type: 'image/svg+xml', ending: 'sheets.svg', make: async (plan) => sheetsSvg(await cutOnServer(plan), plan.stock.trim) },
-	'cut-list.pdf': { type: 'application/pdf', ending: 'cut-list.pdf', make: async (plan, units) => cuttingPdf(plan, await cutOnServer(plan), units) }
+	'cut-list.pdf': {
+		type: 'application/pdf',
+		ending: 'cut-list.pdf',
+		make: async (plan, units) => cuttingPdf(plan, await cutOnServer(plan), units)
+	}
 };
 
 export const GET: RequestHandler = async ({ params, url }) => {
@@ -17,8 +28,16 @@ export const GET: RequestHandler = async ({ params, url }) => {
 	const stored = kind && (await findPlan(params.id));
 	if (!kind || !stored) error(404, 'There is no such file.');
 	const body = await kind.make(stored.plan, url.searchParams.get('units') === 'imperial' ? 'imperial' : 'metric');
-	const name = stored.plan.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'plan';
+	const name =
+		stored.plan.name
+			.toLowerCase()
+			.replace(/[^a-z0-9]+/g, '-')
+			.replace(/^-|-$/g, '') || 'plan';
 	return new Response(body as BodyInit, {
-		headers: { 'content-type': kind.type, 'content-disposition': `attachment; filename="${name}.${kind.ending}"`, 'cache-control': 'no-store' }
+		headers: {
+			'content-type': kind.type,
+			'content-disposition': `attachment; filename="${name}.${kind.ending}"`,
+			'cache-control': 'no-store'
+		}
 	});
 };

@@ -1,0 +1,93 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { applyEdits, readPlanFile, writePlanFile, type Plan } from '../src/lib/core/plan';
+import { EXIT, run } from './run';
+
+const examples = join(import.meta.dirname, '../examples');
+const van = join(examples, 'lantern-small-van.nook.json');
+const hatchback = join(examples, 'pipit-hatchback.nook.json');
+
+async function nook(...args: string[]) {
+	let [out, err] = ['', ''];
+	const code = await run(args, { out: (text) => (out += text), err: (text) => (err += text) });
+	return { code, out, err };
+}
+function file(content: string) {
+	const path = join(mkdtempSync(join(tmpdir(), 'nook-')), 'plan.nook.json');
+	writeFileSync(path, content);
+	return path;
+}
+const planOf = (path: string): Plan => {
+	const read = readPlanFile(readFileSync(path, 'utf8'));
+	if (!read.ok) throw new Error(read.faults.join());
+	return read.plan;
+};
+
+describe('nook check', () => {
+	it('exits 1 on a clash and gives findings with fixes as JSON', async () => {
+		const { code, out, err } = await nook('check', van, '--json');
+		expect([code, err]).toEqual([EXIT.clash, '']);
+		const { findings } = JSON.parse(out);
+		expect(findings[0]).toMatchObject({ rule: 'gear-under', status: 'clash', modes: ['drive', 'day', 'night'] });
+		expect(findings[0].margin).toBeCloseTo(-3, 6);
+		expect(findings[0].fixes.length).toBeGreaterThan(0);
+	});
+	it('exits 0 without one, also after the fix it proposed', async () => {
+		expect((await nook('check', hatchback)).code).toBe(EXIT.fine);
+		const { findings } = JSON.parse((await nook('check', van, '--json')).out);
+		const fixed = file(writePlanFile(applyEdits(planOf(van), findings[0].fixes[0].edits)));
+		expect((await nook('check', fixed, '--json')).code).toBe(EXIT.fine);
+	});
+	it('prints for reading, in inches when asked', async () => {
+		expect((await nook('check', van)).out).toMatch(/clash\s+-3 mm {2}4 × Light-trap crate/);
+		expect((await nook('check', van, '--imperial')).out).toMatch(/clash\s+-1\/8"/);
+	});
+});
+
+describe('nook parts, cut and schema', () => {
+	it('list every part', async () => {
+		const { out, code } = await nook('parts', van, '--json');
+		expect(code).toBe(EXIT.fine);
+		expect(JSON.parse(out).parts.some((p: { name: string }) => p.name === 'Stop bar')).toBe(true);
+		expect((await nook('parts', hatchback)).out).toContain('Board 1');
+	});
+	it('lay out sheets and bars', async () => {
+		const cut = JSON.parse((await nook('cut', hatchback, '--json')).out);
+		expect(cut.sheets[0].plan.sheets.length).toBeGreaterThan(0);
+		expect(cut.bars.every((b: { plan: { proven: boolean } }) => b.plan.proven)).toBe(true);
+		expect((await nook('cut', van)).out).toMatch(/together \d/);
+	});
+	it('print the schema', async () => expect(JSON.parse((await nook('schema')).out).properties.plan).toBeDefined());
+});
+
+describe('unreadable input', () => {
+	it.each([
+		[['check', '/nowhere/plan.nook.json'], /ENOENT/],
+		[['check'], /which file/],
+		[['dance', van], /no command “dance”/],
+		[['check', van, '--loud'], /--loud/],
+		[['constructor', van], /no command/]
+	])('%j exits 2 with the reason', async (args, reason) => {
+		const { code, out, err } = await nook(...args);
+		expect([code, out]).toEqual([EXIT.unreadable, '']);
+		expect(err).toMatch(reason);
+	});
+	it.each([['not json'], ['{"format":"vast-nook plan","version":1,"plan":{"name":3}}'], ['['.repeat(50_000)], ['{"__proto__":{"x":1}}']])(
+		'hostile file %# exits 2',
+		async (content) => {
+			const { code, err } = await nook('check', file(content));
+			expect(code).toBe(EXIT.unreadable);
+			expect(err.length).toBeGreaterThan(10);
+		}
+	);
+	it('does not even read what is far too large', async () => {
+		const { code, err } = await nook('check', file('x'.repeat(20_000_000)));
+		expect([code, err]).toMatchObject([EXIT.unreadable, expect.stringContaining('too large')]);
+	});
+	it('says how to use it', async () => {
+		expect((await nook('--help')).code).toBe(EXIT.fine);
+		expect((await nook()).code).toBe(EXIT.unreadable);
+	});
+});

@@ -1,0 +1,127 @@
+import { describe, expect, it } from 'vitest';
+import { interiorOf, remember, sceneOf } from '../derive';
+import { bounds } from '../geometry/polygon';
+import { heightStudy, marginAt } from '../height';
+import { measurementList } from '../interior';
+import { resultsIn } from '../checks';
+import { applyEdits, BODY_STYLES, starterPlan } from '../plan';
+import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
+import { alongSnaps, crossSection, dragParameter, heightSnaps, longSection, project, snapTo, tapeOf, viewFromAbove } from '.';
+
+const plan = withPerson(
+	withPiece(planIn(plainVehicle([[0, 700]], 1300, 3000)), 'couch', 'slat-couch', { height: 350, rear: 200 }),
+	'ida',
+	1700,
+	'couch'
+);
+const drawn = (mode: string, p = plan) => ({ plan: p, scene: sceneOf(p, mode), selected: 'couch' });
+
+describe('drawings', () => {
+	it('are to scale: dimensions are as long as what they measure', () => {
+		for (const mode of ['day', 'night'])
+			for (const view of [viewFromAbove(drawn(mode)), longSection(drawn(mode)), crossSection(drawn(mode), 900)]) {
+				expect(view.dimensions.length).toBeGreaterThan(0);
+				for (const d of view.dimensions) expect(Math.hypot(d.to.x - d.from.x, d.to.y - d.from.y)).toBeCloseTo(d.mm, 6);
+			}
+	});
+	it('agree with the model', () => {
+		const height = longSection(drawn('night')).dimensions.find((d) => d.label === 'Height of the bed')!;
+		expect(height.mm).toBeCloseTo(350, 9);
+		const across = crossSection(drawn('night'), 900);
+		expect(across.dimensions.find((d) => d.label === 'Width at the floor')!.mm).toBeCloseTo(1400, 9);
+		const room = bounds(across.shapes[0].points);
+		expect(room.x[1] - room.x[0]).toBeCloseTo(1400, 1);
+		expect(room.y[1] - room.y[0]).toBeCloseTo(1300, 1);
+	});
+	it('look forward in the cross-section and from above with the left side up', () => {
+		expect(project('cross-section', { x: 1, y: 10, z: 5 })).toEqual({ x: -10, y: -5 });
+		expect(project('above', { x: 1, y: 10, z: 5 })).toEqual({ x: 1, y: -10 });
+		const couch = viewFromAbove(drawn('day')).shapes.filter((s) => s.of === 'couch' && s.kind === 'bar');
+		for (const shape of couch) expect(bounds(shape.points).y[1]).toBeLessThan(0);
+	});
+	it('show bodies as long as people are', () => {
+		const body = viewFromAbove(drawn('night')).shapes.find((s) => s.kind === 'body')!;
+		const { x } = bounds(body.points);
+		expect(x[1] - x[0]).toBeCloseTo(1700, 0);
+		const sitting = crossSection(drawn('day'), 900).shapes.filter((s) => s.kind === 'body');
+		const crown = -Math.min(...sitting.flatMap((s) => s.points.map((p) => p.y)));
+		expect(crown).toBeCloseTo(350 + 80 * 0.7 + 0.95 * 0.52 * 1700, 0);
+	});
+	it('cut only what the section meets', () => {
+		const behind = crossSection(drawn('night'), 100).shapes.filter((s) => s.of === 'couch');
+		expect(behind.length).toBeGreaterThan(0);
+		expect(behind.every((s) => !s.cut)).toBe(true);
+		expect(crossSection(drawn('night'), 2600).shapes.filter((s) => s.of === 'couch')).toEqual([]);
+	});
+	it.each(BODY_STYLES)('draw a %s without a number that is not one, and hold the tape inside it', (style) => {
+		const started = starterPlan('Test', style);
+		const interior = interiorOf(started.vehicle);
+		for (const view of [viewFromAbove, longSection]
+			.map((draw) => draw({ plan: started, scene: sceneOf(started, 'night') }))
+			.concat(crossSection({ plan: started, scene: sceneOf(started, 'day') }, 700))) {
+			for (const number of [...view.frame, ...view.shapes.flatMap((s) => s.points.flatMap((p) => [p.x, p.y]))])
+				expect(Number.isFinite(number)).toBe(true);
+		}
+		for (const entry of measurementList(started.vehicle)) {
+			const { line } = tapeOf(started.vehicle, interior, entry.path.slice(1));
+			const long = Math.hypot(line[1].x - line[0].x, line[1].y - line[0].y, line[1].z - line[0].z);
+			// Folded benches slope, so the tape over them is a little longer than its plan.
+			expect(Math.abs(long - entry.measurement.mm * (entry.doubled ? 2 : 1))).toBeLessThan(3);
+		}
+	});
+});
+
+describe('dragging', () => {
+	it('stops at what matters', () => {
+		const started = withPiece(starterPlan('Test', 'small van'), 'couch', 'slat-couch');
+		const withCrate = applyEdits(started, [
+			{ path: ['gear'], value: { crate: { name: 'Crate', length: 400, width: 300, height: 240, weight: 5, count: 1, under: 'couch' } } }
+		]);
+		const values = heightSnaps(withCrate, 'couch').map((s) => s.value);
+		// Rails and slats are 45 + 18 mm, five more to spare.
+		expect(values).toContain(240 + 63 + 5);
+		expect(values).toContain(270 + 63 + 5);
+		expect(alongSnaps(withCrate, 'couch').some((s) => s.label.includes('rear door'))).toBe(true);
+		expect(snapTo(310, [{ value: 308, label: 'x' }], 5)).toEqual({ value: 308, label: 'x' });
+		expect(snapTo(320.4, [{ value: 308, label: 'x' }], 5)).toEqual({ value: 320, label: '' });
+		expect(dragParameter(withCrate, 'couch', 'along')).toEqual({ path: ['pieces', 'couch', 'params', 'rear'], value: 120 });
+	});
+});
+
+describe('height study', () => {
+	const study = heightStudy(plan, 'couch', ['day', 'night']);
+	it('says at each height what the checks say there', () => {
+		const row = study.rows.find((r) => r.id.startsWith('sitting-up'))!;
+		for (const height of [study.heights[3], study.heights[10]]) {
+			const at = applyEdits(plan, [{ path: ['pieces', 'couch', 'params', 'height'], value: height }]);
+			const real = resultsIn(at, 'night').find((r) => r.rule === 'sitting-up')!.margin;
+			expect(marginAt(study, row, height)).toBeCloseTo(real, 6);
+		}
+		// One mm higher is one mm less over the head, between the heights tried as well.
+		expect(marginAt(study, row, 305) - marginAt(study, row, 315)).toBeCloseTo(10, 6);
+	});
+	it('gives more storage the higher it goes', () => {
+		for (let i = 1; i < study.storage.length; i++) expect(study.storage[i]).toBeGreaterThanOrEqual(study.storage[i - 1]);
+		expect(study.widths.every((w) => w === 1400)).toBe(true);
+	});
+	it('does not depend on the present height', () => {
+		const other = applyEdits(plan, [{ path: ['pieces', 'couch', 'params', 'height'], value: 500 }]);
+		expect(heightStudy(other, 'couch', ['day', 'night'])).toEqual(study);
+	});
+});
+
+describe('remembered stages', () => {
+	it('compute once for the same inputs', () => {
+		let calls = 0;
+		const sum = remember((a: { n: number }, b: { n: number }) => (calls++, a.n + b.n));
+		const [x, y] = [{ n: 1 }, { n: 2 }];
+		expect([sum(x, y), sum(x, y), sum(x, { n: 5 }), calls]).toEqual([3, 3, 6, 2]);
+	});
+	it('recompute only what an edit touches', () => {
+		const moved = applyEdits(plan, [{ path: ['crew', 'ida', 'weight'], value: 60 }]);
+		expect(sceneOf(moved, 'night')).toBe(sceneOf(plan, 'night'));
+		const raised = applyEdits(plan, [{ path: ['pieces', 'couch', 'params', 'height'], value: 360 }]);
+		expect(sceneOf(raised, 'night').interior).toBe(sceneOf(plan, 'night').interior);
+		expect(() => sceneOf(plan, 'nowhere')).toThrow(/no mode/);
+	});
+});
