@@ -3,6 +3,7 @@ import type { Finding } from '../core/checks';
 import type { HeightStudy } from '../core/height';
 import type { Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
+import DeriveWorkerThread from './derive.worker.ts?worker';
 import type { DeriveWorker, Gaze, Look, Refined } from './derive.worker';
 
 /** How long a plan must rest before tolerances, fixes and the height chart are worked out, ms. */
@@ -28,7 +29,7 @@ export class Derived {
 	private rest: ReturnType<typeof setTimeout> | undefined;
 
 	constructor() {
-		this.worker = new Worker(new URL('./derive.worker.ts', import.meta.url), { type: 'module' });
+		this.worker = new DeriveWorkerThread();
 		this.remote = wrap<DeriveWorker>(this.worker);
 	}
 

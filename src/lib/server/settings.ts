@@ -40,7 +40,8 @@ export function prepareDataFolder(folder: string): void {
 		accessSync(folder, constants.W_OK);
 	} catch (error) {
 		throw new Error(
-			`The data folder ${folder} cannot be written (${(error as NodeJS.ErrnoException).code}). Choose another with NOOK_DATA=/some/folder, or change its permissions.`
+			`The data folder ${folder} cannot be written (${(error as NodeJS.ErrnoException).code}). Choose another with NOOK_DATA=/some/folder, or change its permissions.`,
+			{ cause: error }
 		);
 	}
 }

@@ -11,7 +11,8 @@
 		study: HeightStudy;
 		height: number;
 		range: [number, number];
-		onmove: (height: number, phase: 'move' | 'end') => void;
+		/** `step` comes from the keyboard: exact, it stops at nothing. */
+		onmove: (height: number, phase: 'move' | 'end' | 'step') => void;
 	}
 	let { study, height, range, onmove }: Props = $props();
 
@@ -79,7 +80,7 @@
 		const step = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -10, PageUp: 10 }[event.key];
 		if (step === undefined) return;
 		event.preventDefault();
-		onmove(clamp(height + step), 'end');
+		onmove(clamp(height + step), 'step');
 	}
 	const lineX = $derived(Math.max(left, Math.min(left + inner, x(height))));
 </script>

@@ -7,7 +7,6 @@ import {
 	archClearance,
 	archHeightAt,
 	archNotch,
-	archTopOver,
 	buildInterior,
 	ceilingAt,
 	ceilingClearance,

@@ -1,6 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { BODY_STYLES, readPlanFile, starterPlan } from '$lib/core/plan';
+import { readJson } from '$lib/server/body';
 import { createPlan } from '$lib/server/plans';
 import type { RequestHandler } from './$types';
 
@@ -11,7 +12,7 @@ const requestSchema = z.union([
 ]);
 
 export const POST: RequestHandler = async ({ request }) => {
-	const body = requestSchema.safeParse(await request.json().catch(() => undefined));
+	const body = requestSchema.safeParse(await readJson(request));
 	if (!body.success) error(400, 'A new plan needs a name and a body style, or the text of a plan file.');
 	if (!('file' in body.data)) return json({ id: await createPlan(starterPlan(body.data.name, body.data.bodyStyle)) }, { status: 201 });
 	const read = readPlanFile(body.data.file);

@@ -1,5 +1,6 @@
 import { error, json } from '@sveltejs/kit';
 import { readPlan } from '$lib/core/plan';
+import { readJson } from '$lib/server/body';
 import { deletePlan, findPlan, savePlan } from '$lib/server/plans';
 import type { RequestHandler } from './$types';
 
@@ -11,7 +12,7 @@ export const GET: RequestHandler = async ({ params }) => {
 
 /** Saves over the version the change was made from; 409 with the present plan when another window was first. */
 export const PUT: RequestHandler = async ({ params, request }) => {
-	const body: unknown = await request.json().catch(() => undefined);
+	const body = await readJson(request);
 	const { baseVersion, plan } = (typeof body === 'object' && body !== null ? body : {}) as { baseVersion?: unknown; plan?: unknown };
 	if (typeof baseVersion !== 'number' || !Number.isInteger(baseVersion)) error(400, 'A save needs the version it was made from.');
 	const read = readPlan(plan);

@@ -60,15 +60,12 @@
 		if (step.phase !== 'move') [before, way, stopped] = [undefined, undefined, ''];
 	}
 
-	function moveHeight(value: number, phase: 'move' | 'end') {
+	function moveHeight(value: number, phase: 'move' | 'end' | 'step') {
 		if (!selected) return;
-		const parameter = dragParameter(plan, selected, 'height');
-		const edits = [{ path: parameter.path, value: phase === 'move' ? snapTo(value, heightSnaps(plan, selected), 6).value : value }];
+		const { path } = dragParameter(plan, selected, 'height');
+		const edits = [{ path, value: phase === 'step' ? value : snapTo(value, heightSnaps(plan, selected), 6).value }];
 		if (phase === 'move') session.preview(edits);
-		else
-			session.edit(`height of ${plan.pieces[selected].name}`, [
-				{ path: parameter.path, value: snapTo(value, heightSnaps(plan, selected), 6).value }
-			]);
+		else session.edit(`height of ${plan.pieces[selected].name}`, edits);
 	}
 
 	function applyFix(fix: Fix) {

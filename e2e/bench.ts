@@ -1,0 +1,33 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Opens one of the demo plans at a stage and waits until its drawings and findings stand. */
+export async function openDemo(page: Page, url: string, name: string, stage: 'interior' | 'people' | 'layout' | 'cutting'): Promise<void> {
+	await page.goto(url);
+	const address = await page.locator('.plans a', { hasText: name }).evaluate((link: HTMLAnchorElement) => link.href);
+	await page.goto(address.replace(/layout$/, stage));
+	await settled(page);
+}
+
+/** Waits until the page runs and, where there are findings, until the search for fixes has ended. */
+export async function settled(page: Page): Promise<void> {
+	await expect(page.getByTestId('save-state')).toHaveText('Saved');
+	if (page.url().endsWith('/layout')) {
+		await expect(page.getByRole('group', { name: 'The vehicle from above' })).toBeVisible();
+		await expect(page.getByText('trying fixes')).toHaveCount(0);
+	}
+}
+
+/** Types into a field found by its label and leaves it. */
+export async function type(page: Page, label: string, text: string): Promise<void> {
+	const field = page.getByLabel(label, { exact: true });
+	await field.fill(text);
+	await field.press('Enter');
+}
+
+/** Everything that was put into the plan, from the file it exports. */
+export async function planFile(page: Page): Promise<{ plan: Record<string, never> }> {
+	await expect(page.getByTestId('save-state')).toHaveText('Saved');
+	const id = /plans\/([^/]+)/.exec(page.url())![1];
+	const response = await page.request.get(new URL(`/plans/${id}/export/plan`, page.url()).href);
+	return response.json();
+}

@@ -1,0 +1,98 @@
+import AxeBuilder from '@axe-core/playwright';
+import { openDemo, planFile, settled } from './bench';
+import { expect, test } from './server';
+
+test.use({ demo: true });
+
+const STAGES = ['interior', 'people', 'layout', 'cutting'] as const;
+
+for (const scheme of ['light', 'dark'] as const)
+	for (const stage of STAGES)
+		test(`${stage} in ${scheme}: axe finds nothing, no page scroll at 1280 x 800`, async ({ browser, server }) => {
+			const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+			const page = await context.newPage();
+			const complaints: string[] = [];
+			page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+			page.on('pageerror', (error) => complaints.push(error.message));
+			await openDemo(page, server.url, 'Lantern', stage);
+			expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+			const size = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]);
+			expect(size).toEqual([1280, 800]);
+			expect(complaints).toEqual([]);
+			await context.close();
+		});
+
+test('axe finds nothing in the list of plans', async ({ page, server }) => {
+	await page.goto(server.url);
+	await expect(page.locator('.plans > li')).toHaveCount(2);
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+});
+
+for (const stage of STAGES)
+	test(`${stage} fits a phone without scrolling sideways`, async ({ browser, server }) => {
+		const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+		const page = await context.newPage();
+		await openDemo(page, server.url, 'Pipit', stage);
+		expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+		await context.close();
+	});
+
+test('the height line moves by keyboard, findings and drawings follow, and undo takes it back', async ({ page, server }) => {
+	await openDemo(page, server.url, 'Lantern', 'layout');
+	const line = page.getByRole('slider', { name: 'Height' });
+	await expect(line).toHaveAttribute('aria-valuetext', '300 mm');
+	await line.focus();
+	await page.keyboard.press('PageUp');
+	await page.keyboard.press('ArrowUp');
+	await expect(line).toHaveAttribute('aria-valuetext', '311 mm');
+	await settled(page);
+	await expect(page.locator('li.clash')).toHaveCount(0);
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(line).toHaveAttribute('aria-valuetext', '300 mm');
+	await expect(page.locator('li.clash')).toHaveCount(1);
+});
+
+test('a piece is dragged up in the long section, and the number in the form follows', async ({ page, server }) => {
+	await openDemo(page, server.url, 'Lantern', 'layout');
+	const pad = page.getByRole('group', { name: 'Long section' }).locator('path.pad.movable').first();
+	const box = (await pad.boundingBox())!;
+	const [x, y] = [box.x + box.width * 0.3, box.y + box.height / 2];
+	await page.mouse.move(x, y);
+	await page.mouse.down();
+	await page.mouse.move(x, y - 12, { steps: 6 });
+	await page.mouse.up();
+	const field = page.getByLabel('Height of the slats');
+	await expect(field).not.toHaveValue('300 mm');
+	const height = Number((await field.inputValue()).replace(' mm', ''));
+	expect(height).toBeGreaterThan(340);
+	await settled(page);
+	const { plan } = (await planFile(page)) as never as { plan: { pieces: { couch: { params: { height: number } } } } };
+	expect(plan.pieces.couch.params.height).toBe(height);
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(field).toHaveValue('300 mm');
+	await settled(page);
+});
+
+test('modes re-pose everything, the cutting line moves the cross-section, a finding lights its place', async ({ page, server }) => {
+	await openDemo(page, server.url, 'Lantern', 'layout');
+	const above = page.getByRole('group', { name: 'The vehicle from above' });
+	const padsAcross = async () => (await above.locator('path.pad').last().boundingBox())!.height;
+	const night = await padsAcross();
+	await page.getByRole('button', { name: /^Sort the catch/ }).click();
+	await expect(above.locator('path.back')).toHaveCount(1);
+	await expect(page.getByRole('button', { name: /^Sort the catch/ })).toHaveAttribute('aria-pressed', 'true');
+	expect(night).toBeGreaterThan(0);
+
+	const section = above.getByRole('slider', { name: 'Place of the cross-section' });
+	const before = await section.getAttribute('aria-valuenow');
+	await section.focus();
+	await page.keyboard.press('PageUp');
+	await expect(section).toHaveAttribute('aria-valuenow', String(Number(before) + 200));
+	await expect(page.getByRole('heading', { name: /Across/ })).toContainText(`${Number(before) + 200} mm`);
+
+	await page.locator('li.clash button.head').first().hover();
+	await expect(above.locator('.lit text')).toHaveText('3 mm short');
+	await page.getByText('The drawings as a table').click();
+	await expect(page.getByRole('cell', { name: 'Height of the bed', exact: true })).toBeVisible();
+});
