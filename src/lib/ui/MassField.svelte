@@ -45,6 +45,7 @@
 
 <style>
 	label {
+		display: block;
 		font-size: 12.5px;
 	}
 	p {

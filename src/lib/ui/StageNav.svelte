@@ -57,6 +57,14 @@
 		font-size: 11.5px;
 		color: var(--ink-soft);
 	}
+	@media (max-width: 500px) {
+		a {
+			padding: 8px 7px 7px;
+		}
+		span:not(.bad) {
+			display: none;
+		}
+	}
 	.bad {
 		color: var(--clash);
 		font-weight: 650;

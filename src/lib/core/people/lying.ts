@@ -42,34 +42,81 @@ interface Found {
  *
  * For each angle the outline is turned until the axis lies along x; for each offset of the axis, what the edges
  * of the outline leave free of a strip as wide as head, shoulders and legs are intervals of x, and the longest body
- * over them has a closed form (see {@link longestOver}). Offsets are tried every `step` mm and the best refined to 1 mm.
+ * over them has a closed form (see {@link longestOver}). Offsets are tried every {@link STEP} mm at every angle; the
+ * angles that come close to the best are refined to 1 mm.
  */
-export function longestEachWay(outline: Polygon, widths: LyingWidths, angles: readonly number[], step = 20): [low: Lying, high: Lying] {
+export function longestEachWay(outline: Polygon, widths: LyingWidths, angles: readonly number[]): [low: Lying, high: Lying] {
 	const best: [Lying, Lying] = [NOTHING, NOTHING];
+	const searches: AxisSearch[] = [];
+	let [low, high] = [0, 0];
 	for (const angle of angles) {
-		const edges = new Edges(turned(outline, -angle));
-		const room = edges.across[1] - edges.across[0] - widths.shoulders;
-		if (room < -1e-6) continue;
-		const here: [Found, Found] = [START, START];
-		const attempt = (offset: number) =>
-			longestAt(edges, offset, widths).forEach((found, way) => {
-				if (found.length > here[way].length + 1e-6) here[way] = { ...found, offset };
-			});
-		const count = Math.max(1, Math.ceil(room / step));
-		const from = edges.across[0] + widths.shoulders / 2;
-		// The middle first: on a symmetric bed the body is to lie centred.
-		attempt(from + room / 2);
-		for (let i = 0; i <= count; i++) attempt(from + (room * i) / count);
-		for (let width = room / count / 2; width >= 0.5; width /= 2)
-			for (const centre of [here[0].offset, here[1].offset]) {
-				attempt(centre - width);
-				attempt(centre + width);
-			}
-		here.forEach((found, way) => {
-			if (found.length > best[way].length + 1e-6) best[way] = lyingAt(found, angle, edges);
+		const search = new AxisSearch(outline, angle, widths);
+		// No body along this axis is longer than the outline is.
+		if (search.reach <= Math.min(low, high)) continue;
+		search.sweep();
+		searches.push(search);
+		low = Math.max(low, search.found[0].length);
+		high = Math.max(high, search.found[1].length);
+	}
+	for (const search of searches) {
+		if (search.found[0].length < low - CLOSE && search.found[1].length < high - CLOSE) continue;
+		search.refine();
+		search.found.forEach((found, way) => {
+			if (found.length > best[way].length + 1e-6) best[way] = lyingAt(found, search.angle, search.edges);
 		});
 	}
 	return best;
+}
+
+/** Distance between the offsets that are tried, and how far behind the best an angle may be and still be refined, mm. */
+const STEP = 40;
+const CLOSE = 60;
+
+/** The search over all axes of one direction. */
+class AxisSearch {
+	readonly edges: Edges;
+	readonly reach: number;
+	/** The best with the crown at the low end of the axis, and at the high end. */
+	readonly found: [Found, Found] = [START, START];
+	private readonly room: number;
+	private readonly count: number;
+	private readonly from: number;
+
+	constructor(
+		outline: Polygon,
+		readonly angle: number,
+		private readonly widths: LyingWidths
+	) {
+		const aligned = turned(outline, -angle);
+		const box = bounds(aligned);
+		this.edges = new Edges(aligned);
+		this.reach = box.x[1] - box.x[0];
+		this.room = box.y[1] - box.y[0] - widths.shoulders;
+		this.count = Math.max(1, Math.ceil(this.room / STEP));
+		this.from = box.y[0] + widths.shoulders / 2;
+	}
+
+	private attempt(offset: number) {
+		longestAt(this.edges, offset, this.widths).forEach((found, way) => {
+			if (found.length > this.found[way].length + 1e-6) this.found[way] = { ...found, offset };
+		});
+	}
+
+	sweep(): void {
+		if (this.room < -1e-6) return;
+		// The middle first: on a symmetric bed the body is to lie centred.
+		this.attempt(this.from + this.room / 2);
+		for (let i = 0; i <= this.count; i++) this.attempt(this.from + (this.room * i) / this.count);
+	}
+
+	refine(): void {
+		if (this.room < -1e-6) return;
+		for (let width = this.room / this.count / 2; width >= 0.5; width /= 2)
+			for (const centre of new Set([this.found[0].offset, this.found[1].offset])) {
+				this.attempt(centre - width);
+				this.attempt(centre + width);
+			}
+	}
 }
 
 const START: Found = { length: 0, crownAt: 0, feetAt: 0, offset: 0 };
@@ -125,11 +172,8 @@ export function longestOver(head: number, s: readonly [number, number], feet: nu
 /** The edges of an outline, asked again and again for strips along x. */
 class Edges {
 	private readonly ends: Float64Array;
-	/** Lowest and highest y. */
-	readonly across: [number, number];
 
 	constructor(outline: Polygon) {
-		this.across = bounds(outline).y;
 		this.ends = new Float64Array(outline.length * 4);
 		for (let i = 0, j = outline.length - 1; i < outline.length; j = i++)
 			this.ends.set([outline[j].x, outline[j].y, outline[i].x, outline[i].y], i * 4);
@@ -142,11 +186,14 @@ class Edges {
 		// An edge that only touches the border of the strip takes nothing away.
 		const [a, b] = [low + 1e-6, high - 1e-6];
 		for (let i = 0; i < e.length; i += 4) {
-			const [x0, y0, x1, y1] = [e[i], e[i + 1], e[i + 2], e[i + 3]];
+			const x0 = e[i];
+			const y0 = e[i + 1];
+			const x1 = e[i + 2];
+			const y1 = e[i + 3];
 			if ((y0 <= a && y1 <= a) || (y0 >= b && y1 >= b)) continue;
-			const xAt = (y: number) => x0 + ((y - y0) / (y1 - y0)) * (x1 - x0);
-			const p = y0 < a ? xAt(a) : y0 > b ? xAt(b) : x0;
-			const q = y1 < a ? xAt(a) : y1 > b ? xAt(b) : x1;
+			const slope = y1 === y0 ? 0 : (x1 - x0) / (y1 - y0);
+			const p = y0 < a ? x0 + (a - y0) * slope : y0 > b ? x0 + (b - y0) * slope : x0;
+			const q = y1 < a ? x0 + (a - y0) * slope : y1 > b ? x0 + (b - y0) * slope : x1;
 			cover.push(p < q ? [p, q] : [q, p]);
 		}
 		cover.sort((p, q) => p[0] - q[0]);

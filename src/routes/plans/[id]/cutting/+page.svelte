@@ -89,7 +89,7 @@
 		<div class="columns">
 			<section>
 				<h2>Parts</h2>
-				<div class="card table">
+				<div class="card list">
 					<table>
 						<thead><tr><th>No.</th><th>Qty</th><th>Part</th><th>Length</th><th>Width</th><th>Thick</th><th>Weight</th></tr></thead>
 						<tbody>
@@ -110,7 +110,7 @@
 					</table>
 				</div>
 				<h2>To buy</h2>
-				<div class="card table">
+				<div class="card list">
 					<table>
 						<thead><tr><th>What</th><th>How many</th><th>Price of one</th><th>Cost</th></tr></thead>
 						<tbody>
@@ -263,7 +263,7 @@
 		font-size: 15px;
 		margin: 10px 0 6px;
 	}
-	.table {
+	.list {
 		overflow-x: auto;
 		padding: 4px 10px;
 	}
@@ -360,6 +360,7 @@
 		color: var(--clash);
 	}
 	.caution {
+		margin-top: 14px;
 		font-size: 12.5px;
 		color: var(--ink-soft);
 		border-left: 3px solid var(--tight);

@@ -188,6 +188,11 @@
 	label {
 		font-size: 12.5px;
 	}
+	legend {
+		font-size: 12.5px;
+		float: left;
+		margin-right: 14px;
+	}
 	fieldset {
 		display: flex;
 		flex-wrap: wrap;

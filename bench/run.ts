@@ -1,0 +1,108 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import createHighs from 'highs';
+import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
+import { cuttingPlan } from '../src/lib/core/cutting';
+import { sceneOf } from '../src/lib/core/derive';
+import { heightStudy, marginAt } from '../src/lib/core/height';
+import { buildInterior, Field } from '../src/lib/core/interior';
+import { longestLying } from '../src/lib/core/people';
+import { applyEdits, readPlanFile, type Plan } from '../src/lib/core/plan';
+import { rectangle } from '../src/lib/core/geometry/polygon';
+import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views';
+
+/** One frame at 60 pictures a second, ms. */
+const FRAME = 16;
+
+function median(values: number[]): number {
+	const sorted = [...values].sort((a, b) => a - b);
+	return sorted[Math.floor(sorted.length / 2)];
+}
+
+/** Median milliseconds of a task over some runs, after a warm-up. */
+function time(task: (run: number) => void, runs = 60): { median: number; worst: number } {
+	for (let i = 0; i < 15; i++) task(-1 - i);
+	const times = Array.from({ length: runs }, (_, i) => {
+		const start = performance.now();
+		task(i);
+		return performance.now() - start;
+	});
+	return { median: median(times), worst: [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)] };
+}
+
+const say = (what: string, figures: string) => console.log(`${what.padEnd(64)} ${figures}`);
+
+function demo(file: string): Plan {
+	const read = readPlanFile(readFileSync(join(import.meta.dirname, '../examples', file), 'utf8'));
+	if (!read.ok) throw new Error(read.faults.join('\n'));
+	return read.plan;
+}
+
+/** What one frame of a drag costs: findings of every mode, all drawings, and reading the chart at the new height. */
+function frame(plan: Plan, piece: string, mode: string, height: number, study: ReturnType<typeof heightStudy>) {
+	const moved = applyEdits(plan, [{ path: ['pieces', piece, 'params', 'height'], value: height }]);
+	findingsOf(moved);
+	const drawn = { plan: moved, scene: sceneOf(moved, mode), selected: piece };
+	viewFromAbove(drawn);
+	longSection(drawn);
+	crossSection(drawn, 1000);
+	for (const id of Object.keys(moved.modes)) longSection({ plan: moved, scene: sceneOf(moved, id) });
+	for (const row of study.rows) marginAt(study, row, height);
+}
+
+async function run() {
+	console.log('Dragging a piece through its height range\n');
+	for (const [file, piece] of [
+		['lantern-small-van.nook.json', 'couch'],
+		['pipit-hatchback.nook.json', 'platform']
+	]) {
+		const plan = demo(file);
+		const study = heightStudy(plan, piece, Object.keys(plan.modes));
+		const { median: middle, worst } = time((i) => frame(plan, piece, 'night', 200 + ((i + 20) % 90) * 5 + i / 1000, study), 180);
+		say(`${file}: median frame`, `${middle.toFixed(1)} ms, ${(middle / FRAME).toFixed(2)} of the ${FRAME} ms budget`);
+		say(`${file}: 95 of 100 frames`, `${worst.toFixed(1)} ms, ${(worst / FRAME).toFixed(2)} of the budget`);
+	}
+
+	console.log('\nThe field: rectangle queries do not grow with the rectangle\n');
+	const interior = buildInterior(demo('lantern-small-van.nook.json').vehicle);
+	const field = new Field(interior);
+	const query = (size: number) =>
+		time(() => {
+			for (let k = 0; k < 20000; k++) field.rectangle([200 + (k % 100), 200 + (k % 100) + size], [-size / 4, size / 4]);
+		}).median;
+	const small = query(20);
+	for (const size of [20, 100, 500, 2000])
+		say(
+			`rectangle ${size} × ${size / 2} mm`,
+			`${((query(size) / 20000) * 1e6).toFixed(0)} ns, ratio to the smallest ${(query(size) / small).toFixed(2)}`
+		);
+	say('building the field', `${time(() => new Field(interior), 10).median.toFixed(0)} ms for ${field.columns} × ${field.rows} cells`);
+
+	console.log('\nWhat follows when the plan rests\n');
+	const van = demo('lantern-small-van.nook.json');
+	const fresh = () => structuredClone(van);
+	say('tolerances of every margin', `${time(() => allTolerances(fresh()), 5).median.toFixed(0)} ms`);
+	const tolerances = allTolerances(van);
+	const open = findingsOf(van, tolerances).filter((f) => f.status !== 'clear');
+	say(`fixes for ${open.length} findings`, `${time(() => open.forEach((f) => fixesFor(van, f, tolerances)), 3).median.toFixed(0)} ms`);
+	say('height chart', `${time(() => heightStudy(fresh(), 'couch', Object.keys(van.modes)), 5).median.toFixed(0)} ms`);
+	const solver = await createHighs();
+	say('cutting plan', `${time(() => cuttingPlan(fresh(), solver), 5).median.toFixed(0)} ms`);
+	const angles = Array.from({ length: 21 }, (_, i) => ((i - 10) * Math.PI) / 60);
+	const widths = { head: 260, shoulders: 520, legs: 420 };
+	say('longest body, 21 angles', `${time(() => longestLying(rectangle(0, 1950, -600, 600), widths, angles)).median.toFixed(2)} ms`);
+
+	console.log('\nHow findings grow with pieces (couches side by side, everyone checked against everything)\n');
+	const couch = van.pieces.couch;
+	let one = 0;
+	for (const n of [1, 2, 4, 8]) {
+		const pieces = Object.fromEntries(
+			Array.from({ length: n }, (_, i) => [`couch-${i}`, { ...couch, params: { ...couch.params, rear: 128 + i } }])
+		);
+		const { median: ms } = time(() => findingsOf({ ...fresh(), pieces: structuredClone(pieces) as Plan['pieces'], gear: {} }), 10);
+		if (n === 1) one = ms;
+		say(`${n} ${n === 1 ? 'piece' : 'pieces'}`, `${ms.toFixed(1)} ms, ratio ${(ms / one).toFixed(1)}`);
+	}
+}
+
+void run();
