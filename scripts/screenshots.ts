@@ -1,0 +1,52 @@
+import { chromium, type Page } from '@playwright/test';
+import { join } from 'node:path';
+import { openDemo } from '../e2e/bench';
+import { Server } from '../e2e/server';
+import config from '../playwright.config';
+
+const folder = join(import.meta.dirname, '../docs/screenshots');
+
+/** One picture of each main view, from the demo data. */
+const PICTURES: {
+	file: string;
+	plan: string;
+	stage: Parameters<typeof openDemo>[3];
+	width?: number;
+	dark?: boolean;
+	prepare?: (page: Page) => Promise<void>;
+}[] = [
+	{ file: 'layout', plan: 'Lantern', stage: 'layout', prepare: (page) => page.locator('li.clash button.head').first().hover() },
+	{
+		file: 'layout-day',
+		plan: 'Lantern',
+		stage: 'layout',
+		prepare: (page) => page.getByRole('button', { name: /^Sort the catch/ }).click()
+	},
+	{ file: 'layout-dark', plan: 'Pipit', stage: 'layout', dark: true },
+	{ file: 'interior', plan: 'Pipit', stage: 'interior', prepare: (page) => page.getByLabel('Width 300 mm forward, 350 mm up').click() },
+	{ file: 'interior-phone', plan: 'Lantern', stage: 'interior', width: 390 },
+	{ file: 'people', plan: 'Lantern', stage: 'people' },
+	{ file: 'cutting', plan: 'Pipit', stage: 'cutting' }
+];
+
+async function run() {
+	const server = await Server.launch(true);
+	const browser = await chromium.launch(config.use!.launchOptions);
+	for (const { file, plan, stage, width = 1280, dark, prepare } of PICTURES) {
+		const context = await browser.newContext({
+			viewport: { width, height: width === 390 ? 844 : 800 },
+			colorScheme: dark ? 'dark' : 'light'
+		});
+		const page = await context.newPage();
+		await openDemo(page, server.url, plan, stage);
+		await page.waitForTimeout(1500);
+		await prepare?.(page);
+		await page.waitForTimeout(1200);
+		await page.screenshot({ path: join(folder, `${file}.png`) });
+		await context.close();
+	}
+	await browser.close();
+	await server.kill();
+}
+
+void run();
