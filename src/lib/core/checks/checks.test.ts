@@ -343,6 +343,18 @@ describe('status and tolerance', () => {
 });
 
 describe('fixes', () => {
+	it('offer what could be given up, last', () => {
+		let plan = withPerson(withPiece(planIn(plainVehicle([[0, 750]], 900)), 'couch', 'slat-couch'), 'ida', 1740, 'couch');
+		plan = set(plan, 'gear', { crate: { name: 'Crate', length: 500, width: 300, height: 200, weight: 5, count: 9, under: 'couch' } });
+		const last = (rule: string) => fixesFor(plan, finding(plan, rule), {}).at(-1)!;
+		expect(last('sitting-up').label).toBe('ida does without: sit up');
+		expect(last('bench-head').label).toBe('ida goes elsewhere (Day)');
+		const fixes = fixesFor(plan, finding(plan, 'gear-under'), {}).map((f) => f.label);
+		expect(fixes).toContain('Take 5 instead of 9');
+		expect(fixes.at(-1)).toBe('Stow Crate elsewhere');
+		const content = applyEdits(plan, last('sitting-up').edits);
+		expect(findingsOf(content).some((f) => f.rule === 'sitting-up')).toBe(false);
+	});
 	it('do what they promise, on every clash of plans put out of order', () => {
 		const folder = join(import.meta.dirname, '../../../../examples');
 		let clashes = 0;

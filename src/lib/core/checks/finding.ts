@@ -35,7 +35,7 @@ export interface Fix {
 	label: string;
 	cost: string;
 	edits: Edit[];
-	/** The margin of the finding once it is applied. */
+	/** The margin of the finding once it is applied; 0 when it is not asked any more. */
 	margin: number;
 	/** How many new clashes it brings elsewhere. */
 	newClashes: number;

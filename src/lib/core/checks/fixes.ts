@@ -4,6 +4,7 @@ import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { litres } from '../storage';
 import { formatLength, type UnitSystem } from '../units';
+import { concessions } from './concessions';
 import type { Finding, Fix } from './finding';
 import { findingsOf, isWorse, resultId, resultsOfRule, type Tolerances } from './run';
 
@@ -119,7 +120,7 @@ function worstByResult(findings: Finding[]): Map<string, Finding> {
 }
 
 /** What a change costs elsewhere, in words, and how many new clashes it brings. */
-function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Finding): { words: string; newClashes: number; lost: number } {
+function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Finding): { cost: string; newClashes: number; lost: number } {
 	const own = resultId(finding);
 	const before = worstByResult(findingsOf(plan, tolerances));
 	const after = worstByResult(findingsOf(changed, tolerances));
@@ -131,18 +132,17 @@ function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Find
 	const volume = Math.round(storage(changed) - storage(plan));
 	if (volume !== 0) words.push(`${Math.abs(volume)} litres ${volume < 0 ? 'less' : 'more'} storage`);
 	return {
-		words: words.length > 0 ? `${words.join('; ')}.` : 'Costs nothing elsewhere.',
+		cost: words.length > 0 ? `${words.join('; ')}.` : 'Costs nothing elsewhere.',
 		newClashes: lost.filter((f) => f.status === 'clash').length,
 		lost: lost.length
 	};
 }
 
-/**
- * Changes that settle a finding: for every number of the pieces concerned (and the slide and recline of a seat), the
- * smallest turn up or down after which the finding is clear or, failing that, just fits. Each is tried out on the whole
- * plan, so its cost is what really happens. At most `most`, those that cost least elsewhere first, then by size of the change.
- */
-export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem = 'metric', most = 4): Fix[] {
+/** A fix with what it is sorted by. */
+type Tried = Fix & { lost: number; turn: number };
+
+/** Every turn of one number that settles a finding, each tried out on the whole plan. */
+function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem): Tried[] {
 	const [mode] = finding.modes;
 	const own = resultId(finding);
 	const marginOf = (changed: Plan) => resultsOfRule(changed, mode, finding.rule).find((r) => resultId(r) === own)?.margin;
@@ -151,8 +151,8 @@ export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, s
 		...seatKnobs(plan, finding)
 	];
 	const comfortable = Math.max(finding.comfort, finding.tolerance ?? 0);
-	const fixes = knobs.flatMap((knob) =>
-		([1, -1] as const).flatMap((direction): (Fix & { turn: number; lost: number })[] => {
+	return knobs.flatMap((knob) =>
+		([1, -1] as const).flatMap((direction): Tried[] => {
 			const editsFor = (value: number): Edit[] => [{ path: knob.path, value }];
 			const margin = (value: number) => marginOf(applyEdits(plan, editsFor(value))) ?? -Infinity;
 			const value =
@@ -160,15 +160,33 @@ export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, s
 			if (value === undefined) return [];
 			const edits = editsFor(value);
 			const turn = Math.abs(value - knob.value);
-			const { words, newClashes, lost } = costOf(plan, applyEdits(plan, edits), tolerances, finding);
 			const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
 			const label = `${direction > 0 ? knob.more : knob.less} by ${amount}`;
-			return [{ label, cost: words, edits, margin: margin(value), newClashes, lost, turn }];
+			return [{ label, edits, margin: margin(value), turn, ...costOf(plan, applyEdits(plan, edits), tolerances, finding) }];
 		})
 	);
+}
+
+/**
+ * Changes that settle a finding: for every number of the pieces concerned (and the slide and recline of a seat), the
+ * smallest turn up or down after which the finding is clear or, failing that, just fits; for a clash also what could be
+ * given up. Each is tried out on the whole plan, so its cost is what really happens. At most `most`, those that cost
+ * least elsewhere first, then by size of the change; what is given up comes last.
+ */
+export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem = 'metric', most = 4): Fix[] {
+	const fixes = turns(plan, finding, tolerances, system);
 	fixes.sort((a, b) => a.newClashes - b.newClashes || a.lost - b.lost || a.turn - b.turn);
 	// A change that only moves the trouble elsewhere is worth showing when something clashes and nothing better is to be had.
 	const harmless = fixes.filter((fix) => fix.newClashes === 0);
-	const useful = harmless.length > 0 || finding.status !== 'clash' ? harmless : fixes;
-	return useful.slice(0, most).map(({ label, cost, edits, margin, newClashes }) => ({ label, cost, edits, margin, newClashes }));
+	const useful = harmless.length > 0 || finding.status !== 'clash' ? harmless : fixes.slice(0, 2);
+	const given = finding.status === 'clash' ? concessions(plan, finding) : [];
+	return [
+		...useful
+			.slice(0, most - given.length)
+			.map(({ label, cost, edits, margin, newClashes }) => ({ label, cost, edits, margin, newClashes })),
+		...given.map(({ label, edits }) => {
+			const { cost, newClashes } = costOf(plan, applyEdits(plan, edits), tolerances, finding);
+			return { label, edits, cost, newClashes, margin: 0 };
+		})
+	];
 }

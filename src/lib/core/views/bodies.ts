@@ -4,22 +4,21 @@ import type { Scene } from '../modes';
 import { bodyOutline, compressed, placeSitters, placeSleepers, RELAXED, SEGMENT, type Sitter, type Sleeper } from '../people';
 import type { Plan } from '../plan/plan';
 import { project, type Shape, type ViewName } from './shape';
-import { vec3 } from '../geometry/vector';
+import { vec3, type Vec2 } from '../geometry/vector';
 
 /** A calm rounded figure: an ellipse as a polygon. */
 const ellipse = (cx: number, cy: number, rx: number, ry: number): Polygon =>
 	Array.from({ length: 24 }, (_, i) => ({ x: cx + rx * Math.cos((i / 24) * 2 * Math.PI), y: cy + ry * Math.sin((i / 24) * 2 * Math.PI) }));
 
-/** A limb from a to b, `width` thick, with blunt ends. */
-function limb(a: { x: number; y: number }, b: { x: number; y: number }, width: number): Polygon {
-	const long = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-	const [nx, ny] = [((b.y - a.y) / long) * (width / 2), (-(b.x - a.x) / long) * (width / 2)];
-	return [
-		{ x: a.x + nx, y: a.y + ny },
-		{ x: b.x + nx, y: b.y + ny },
-		{ x: b.x - nx, y: b.y - ny },
-		{ x: a.x - nx, y: a.y - ny }
-	];
+/** A limb from a to b, `width` thick, with round ends. */
+function limb(a: Vec2, b: Vec2, width: number): Polygon {
+	const along = Math.atan2(b.y - a.y, b.x - a.x);
+	const half = (centre: Vec2, from: number): Polygon =>
+		Array.from({ length: 9 }, (_, i) => {
+			const angle = from + (i / 8) * Math.PI;
+			return { x: centre.x + (width / 2) * Math.cos(angle), y: centre.y + (width / 2) * Math.sin(angle) };
+		});
+	return [...half(a, along + Math.PI / 2), ...half(b, along - Math.PI / 2)];
 }
 
 /** Silhouettes of everyone in the scene for one drawing. */

@@ -1,4 +1,4 @@
-import { bounds } from '../geometry/polygon';
+import { bounds, intersection } from '../geometry/polygon';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPart, PlacedPiece, Scene } from '../modes';
@@ -32,6 +32,10 @@ const seatShapes = (view: ViewName, scene: Scene, at?: number): Shape[] =>
 			};
 		})
 	);
+
+/** In a cross-section: the seats ahead of it, as far as they are seen through the room there. */
+const seatsAhead = (scene: Scene, x: number, room: Shape['points']): Shape[] =>
+	seatShapes('cross-section', scene, x).flatMap((seat) => intersection(seat.points, room).map((points) => ({ ...seat, points })));
 
 /** Parts of a piece, what lies behind first. In a cross-section at x only what it cuts and what lies ahead of it is seen. */
 function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
@@ -203,7 +207,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 	} else dimensions.push(dimension('cross-section', 'Floor to ceiling', vec3(x, 0, 0), vec3(x, 0, top), 0));
 	const shapes = [
 		room,
-		...seatShapes('cross-section', scene, x).filter((s) => s.points.length > 0 && !s.cut),
+		...seatsAhead(scene, x, room.points),
 		...arches,
 		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
 		...bodyShapes('cross-section', plan.crew, scene)

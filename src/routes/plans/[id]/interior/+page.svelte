@@ -22,7 +22,9 @@
 	const tape = $derived(tapeOf(vehicle, interiorOf(vehicle), current.path.slice(1)));
 	const drawn = $derived.by(() => {
 		const [mode] = Object.keys(empty.modes);
-		const base = { plan: empty, scene: sceneOf(empty, mode) };
+		const scene = sceneOf(empty, mode);
+		// Seats are shown only where they are what is measured.
+		const base = { plan: empty, scene: current.group === 'Seats' ? scene : { ...scene, seats: [] } };
 		if (tape.view === 'above') return viewFromAbove(base);
 		if (tape.view === 'long section') return longSection(base);
 		return crossSection(base, tape.sectionX);
