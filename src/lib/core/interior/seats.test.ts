@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { bounds } from '../geometry/polygon';
+import type { FrontSeat, RearBench } from '../plan';
+import { exact } from '../testing/plans';
+import { defaultSetting, seatClearance, seatSolid, seatStates } from '.';
+
+const front: FrontSeat = {
+	type: 'front seat',
+	name: 'Driver',
+	y: 380,
+	width: exact(500),
+	back: exact(2000),
+	foot: exact(300),
+	top: exact(1100),
+	cushionLength: exact(480),
+	cushionHeight: exact(350),
+	slide: exact(200),
+	uprightAngle: 5,
+	reclinedAngle: 60,
+	drivingSlide: exact(80),
+	drivingAngle: 20
+};
+const bench: RearBench = {
+	type: 'rear bench',
+	name: 'Bench',
+	y: 0,
+	width: exact(1100),
+	back: exact(700),
+	top: exact(800),
+	angle: 15,
+	cushionLength: exact(450),
+	cushionHeight: exact(340),
+	foldedRear: exact(650),
+	foldedLength: exact(600),
+	foldedHeightRear: exact(250),
+	foldedHeightFront: exact(290),
+	removable: true
+};
+
+describe('front seat', () => {
+	it('slides as a whole and leans about the foot of its back', () => {
+		const at = (slide: number, angle: number) => seatSolid('d', front, { state: 'upright', slide, angle }, 0).profiles[1];
+		expect(bounds(at(0, 0)).x[0]).toBe(2000);
+		expect(bounds(at(150, 0)).x[0]).toBe(2150);
+		const lean = (30 * Math.PI) / 180;
+		expect(bounds(at(0, 30)).x[0]).toBeCloseTo(2000 - 800 * Math.sin(lean), 6);
+		// Its length does not change: the tip of the rear face falls on a circle.
+		const tip = at(0, 30)[3];
+		expect(Math.hypot(tip.x - 2000, tip.y - 300)).toBeCloseTo(800, 6);
+	});
+	it('sinks with the floor lining taken off', () =>
+		expect(bounds(seatSolid('d', front, { state: 'upright', slide: 0, angle: 0 }, 20).profiles[0]).y).toEqual([-20, 330]));
+	it('starts where its driver needs it when driving, forward at night', () => {
+		expect(defaultSetting(front, 'drive')).toEqual({ state: 'upright', slide: 80, angle: 20 });
+		expect(defaultSetting(front, 'night')).toEqual({ state: 'upright', slide: 200, angle: 5 });
+	});
+	it('is cleared by the exact distance to its leaning back', () => {
+		const solid = seatSolid('d', front, { state: 'upright', slide: 0, angle: 0 }, 0);
+		const box = { x: [0, 1950] as [number, number], y: [300, 400] as [number, number], z: [400, 500] as [number, number] };
+		expect(seatClearance(solid, { box, footprint: null, corners: [] })!.margin).toBeCloseTo(50, 9);
+		// Beside the seat it is the sideways distance that counts.
+		expect(seatClearance(solid, { box: { ...box, x: [2050, 2100], y: [-200, 100] }, footprint: null, corners: [] })!.margin).toBeCloseTo(
+			30,
+			9
+		);
+		expect(seatClearance(solid, { box, footprint: null, corners: [] }, 10)).toBeNull();
+	});
+});
+
+describe('rear bench', () => {
+	it('stands, folds to a sloping surface, and leaves nothing when it is out', () => {
+		expect(bounds(seatSolid('b', bench, { state: 'upright', slide: 0, angle: 0 }, 0).profiles[1]).y[1]).toBeCloseTo(800, 6);
+		const [folded] = seatSolid('b', bench, { state: 'folded', slide: 0, angle: 0 }, 0).profiles;
+		expect(folded).toEqual([
+			{ x: 650, y: 0 },
+			{ x: 1250, y: 0 },
+			{ x: 1250, y: 290 },
+			{ x: 650, y: 250 }
+		]);
+		expect(seatSolid('b', bench, { state: 'removed', slide: 0, angle: 0 }, 0).profiles).toEqual([]);
+		expect(seatStates(bench)).toEqual(['upright', 'folded', 'removed']);
+		expect(seatStates({ ...bench, removable: false })).toEqual(['upright', 'folded']);
+	});
+	it('stands by day and folds at night', () => {
+		expect(defaultSetting(bench, 'day').state).toBe('upright');
+		expect(defaultSetting(bench, 'night').state).toBe('folded');
+	});
+});
