@@ -14,7 +14,7 @@ class FakeServer {
 	away = false;
 	created: { file: string }[] = [];
 
-	answer = async (url: string, init: RequestInit = {}): Promise<Response> => {
+	answer = async (_url: string, init: RequestInit = {}): Promise<Response> => {
 		if (this.away) throw new TypeError('fetch failed');
 		const reply = (status: number, body: object) => new Response(JSON.stringify(body), { status });
 		if (init.method === 'POST') {

@@ -1,4 +1,4 @@
-import { remember } from '../derive/remember';
+import { remember } from '../memory';
 import { boxSeparation, vec3 } from '../geometry/vector';
 import {
 	archClearance,

@@ -1,4 +1,4 @@
-import { remember } from '../derive/remember';
+import { remember } from '../memory';
 import { compose } from '../geometry/pose';
 import { cornerClearance, type Clearance, type Interior } from '../interior';
 import { faces, linkPoses, type PlacedPiece } from '../modes';

@@ -1,4 +1,5 @@
-import { remember, sceneOf } from '../derive';
+import { sceneOf } from '../derive';
+import { remember } from '../memory';
 import type { Scene } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Finding, Result, Sensitivity, Status } from './finding';

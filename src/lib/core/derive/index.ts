@@ -1,2 +1,1 @@
-export { remember } from './remember';
 export { assemblyOf, fieldOf, interiorOf, sceneOf } from './scene';

@@ -3,7 +3,7 @@ import { placePiece, seatsIn, stateIn, type Scene } from '../modes';
 import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
 import type { Mode, Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
-import { remember } from './remember';
+import { remember } from '../memory';
 
 /** The interior of a vehicle, remembered. */
 export const interiorOf = remember(buildInterior);

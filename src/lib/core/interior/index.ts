@@ -15,7 +15,7 @@ export {
 } from './evaluate';
 export { archNotch, archTopOver, freeOutline, rearWedges } from './outline';
 export { CELL, Field } from './field';
-export { defaultSetting, floorLining, seatSolid, seatStates, type SeatSolid } from './seats';
+export { floorLining, seatSolid, seatStates, type SeatSolid } from './seats';
 export { measurementList, SHAPE_GROUPS, type MeasurementEntry } from './measuring';
 export {
 	archClearance,

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { bounds } from '../geometry/polygon';
-import type { FrontSeat, RearBench } from '../plan';
+import { defaultSetting, type FrontSeat, type RearBench } from '../plan';
 import { exact } from '../testing/plans';
-import { defaultSetting, seatClearance, seatSolid, seatStates } from '.';
+import { seatClearance, seatSolid, seatStates } from '.';
 
 const front: FrontSeat = {
 	type: 'front seat',

@@ -53,12 +53,5 @@ function rearBench(seat: RearBench, setting: SeatSetting): Polygon[] {
 export const seatStates = (seat: Seat): SeatSetting['state'][] =>
 	seat.type === 'front seat' ? ['upright'] : seat.removable ? ['upright', 'folded', 'removed'] : ['upright', 'folded'];
 
-/** A sensible setting to start from: driving position for driving, slid forward and upright for the rest. */
-export function defaultSetting(seat: Seat, use: 'drive' | 'day' | 'night'): SeatSetting {
-	if (seat.type === 'rear bench') return { state: use === 'night' ? 'folded' : 'upright', slide: 0, angle: seat.angle };
-	if (use === 'drive') return { state: 'upright', slide: seat.drivingSlide.mm, angle: seat.drivingAngle };
-	return { state: 'upright', slide: use === 'night' ? seat.slide.mm : seat.drivingSlide.mm, angle: seat.uprightAngle };
-}
-
 /** Floor lining to take off heights that were measured on the bare floor. */
 export const floorLining = (vehicle: Vehicle): number => (vehicle.lining.included ? 0 : vehicle.lining.floor);

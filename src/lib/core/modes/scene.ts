@@ -1,9 +1,10 @@
 import { bounds, rectangle, type Polygon } from '../geometry/polygon';
 import { compose, IDENTITY, place, shiftBy, turnAbout, type Pose } from '../geometry/pose';
 import { boxAround, vec3, type Box, type Vec3 } from '../geometry/vector';
-import { defaultSetting, floorLining, seatSolid, type Interior, type SeatSolid } from '../interior';
+import { floorLining, seatSolid, type Interior, type SeatSolid } from '../interior';
 import type { Assembly, Joint, Link, Pad, Part, PieceState } from '../pieces';
 import type { Mode } from '../plan/plan';
+import { defaultSetting } from '../plan/seat-setting';
 import type { Vehicle } from '../plan/vehicle';
 
 /** A part where it stands in one mode. */

@@ -1,5 +1,5 @@
 import { bounds, type Polygon } from '../geometry/polygon';
-import { remember } from '../derive/remember';
+import { remember } from '../memory';
 import type { Interior } from '../interior';
 import type { Scene } from '../modes';
 import type { Surface } from '../pieces';

@@ -20,6 +20,7 @@ export {
 	type Stock,
 	type Use
 } from './plan';
+export { defaultSetting } from './seat-setting';
 export { shareStructure } from './share';
 export { starterMode, starterPlan, starterVehicle } from './starter';
 export { STARTING_STOCK } from './stock';

@@ -1,7 +1,7 @@
 import { piecewise, valueAt } from '../geometry/piecewise';
-import { defaultSetting } from '../interior/seats';
 import { measurement, type Measurement } from './measurement';
 import type { Mode, Plan, Use } from './plan';
+import { defaultSetting } from './seat-setting';
 import { STARTING_STOCK } from './stock';
 import type { BodyStyle, Seat, Vehicle } from './vehicle';
 

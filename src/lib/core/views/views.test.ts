@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { interiorOf, remember, sceneOf } from '../derive';
+import { interiorOf, sceneOf } from '../derive';
+import { remember } from '../memory';
 import { bounds } from '../geometry/polygon';
 import { heightStudy, marginAt } from '../height';
 import { measurementList } from '../interior';
