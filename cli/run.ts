@@ -4,7 +4,7 @@ import createHighs from 'highs';
 import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
-import { formatLength, formatMass, type UnitSystem } from '../src/lib/core/units';
+import { formatLength, formatMass, withUnits, type UnitSystem } from '../src/lib/core/units';
 
 /** Where a command writes: results to `out`, complaints to `err`. */
 export interface Streams {
@@ -50,9 +50,12 @@ interface Options {
 
 function check(plan: Plan, { json, system }: Options, { out }: Streams): number {
 	const tolerances = allTolerances(plan);
-	const findings = findingsOf(plan, tolerances).map((finding) =>
-		finding.status === 'clear' ? { ...finding, fixes: [] } : { ...finding, fixes: fixesFor(plan, finding, tolerances, system) }
-	);
+	const findings = findingsOf(plan, tolerances).map((finding) => ({
+		...finding,
+		why: withUnits(finding.why, system),
+		sensitivities: finding.sensitivities.map((s) => ({ ...s, label: withUnits(s.label, system) })),
+		fixes: finding.status === 'clear' ? [] : fixesFor(plan, finding, tolerances, system)
+	}));
 	const clash = findings.some((finding) => finding.status === 'clash');
 	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);
 	else

@@ -51,6 +51,7 @@ test('the height line moves by keyboard, findings and drawings follow, and undo 
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await expect(line).toHaveAttribute('aria-valuetext', '300 mm');
 	await expect(page.locator('li.clash')).toHaveCount(1);
+	await settled(page);
 });
 
 test('a piece is dragged up in the long section, and the number in the form follows', async ({ page, server }) => {

@@ -60,7 +60,11 @@ export class PlanSession {
 		this.channel.onmessage = () => this.lookForOthers();
 		this.poll = setInterval(() => this.lookForOthers(), POLL_DELAY);
 		void this.adoptDrafts();
+		// A window that closes does not wait for the next autosave; what does not get through stays in its draft.
+		const leave = () => void this.flush();
+		addEventListener('pagehide', leave);
 		return () => {
+			removeEventListener('pagehide', leave);
 			clearInterval(this.poll);
 			clearTimeout(this.timer);
 			this.channel?.close();

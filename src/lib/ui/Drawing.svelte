@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
-	import { formatLength } from '../core/units';
+	import { formatLength, withUnits } from '../core/units';
 	import { project, type Dimension, type View } from '../core/views';
 	import type { Vec2, Vec3 } from '../core/geometry/vector';
 
@@ -53,7 +53,8 @@
 		/** Where the dimension line really starts and ends: moved away by its offset. */
 		from: Vec2;
 		to: Vec2;
-		middle: Vec2;
+		/** Where the number stands: over the middle, or past the end where the line is too short for it. */
+		label: Vec2;
 		turn: number;
 	}
 	function lineOf(d: Pick<Dimension, 'from' | 'to' | 'offset'>): Line {
@@ -64,7 +65,10 @@
 		const [from, to] = [move(d.from), move(d.to)];
 		let turn = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
 		if (turn > 89 || turn < -91) turn += turn > 0 ? -180 : 180;
-		return { a: d.from, b: d.to, from, to, middle: { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }, turn };
+		const past = long < px(50) ? long / 2 + px(30) : 0;
+		const [ux, uy] = [(to.x - from.x) / long, (to.y - from.y) / long];
+		const label = { x: (from.x + to.x) / 2 + ux * past, y: (from.y + to.y) / 2 + uy * past };
+		return { a: d.from, b: d.to, from, to, label, turn };
 	}
 
 	const litLine = $derived(
@@ -131,7 +135,7 @@
 				onpointerup={(event) => end(event, 'end')}
 				onpointercancel={(event) => end(event, 'cancel')}
 			>
-				{#if !small}<title>{shape.title}</title>{/if}
+				{#if !small}<title>{withUnits(shape.title, preferences.units)}</title>{/if}
 			</path>
 		{/each}
 		{#if !small}
@@ -147,11 +151,8 @@
 					{#each [line.from, line.to] as tip, i (i)}
 						<path transform="translate({tip.x} {tip.y}) rotate({line.turn + 45})" d="M{-px(5)} 0H{px(5)}" class="tick" />
 					{/each}
-					<text
-						transform="translate({line.middle.x} {line.middle.y}) rotate({line.turn})"
-						dy={-px(3)}
-						font-size={px(11)}
-						stroke-width={px(3)}>{formatLength(dimension.mm, preferences.units)}</text
+					<text transform="translate({line.label.x} {line.label.y}) rotate({line.turn})" dy={-px(3)} font-size={px(11)} stroke-width={px(3)}
+						>{formatLength(dimension.mm, preferences.units)}</text
 					>
 				</g>
 			{/each}

@@ -2,7 +2,7 @@
 	import { preferences } from '../client/preferences.svelte';
 	import type { Finding, Fix } from '../core/checks';
 	import type { Mode } from '../core/plan';
-	import { formatLength } from '../core/units';
+	import { formatLength, withUnits } from '../core/units';
 	import MarginBar from './MarginBar.svelte';
 	import StatusMark from './StatusMark.svelte';
 	import { marginWords, STATUS_WORDS } from './words';
@@ -72,7 +72,7 @@
 					</button>
 					{#if finding.status !== 'clear' || isOpen}
 						<MarginBar {finding} />
-						<p class="why">{finding.why}</p>
+						<p class="why">{withUnits(finding.why, preferences.units)}</p>
 					{/if}
 					{#if isOpen}
 						<dl class="figures">
@@ -89,12 +89,12 @@
 							<p class="why">
 								Moved most by: {finding.sensitivities
 									.slice(0, 3)
-									.map((s) => `${s.label}${s.guessed ? ' (a guess)' : ''}, ${size(finding, s.effect)}`)
+									.map((s) => `${withUnits(s.label, preferences.units)}${s.guessed ? ' (a guess)' : ''}, ${size(finding, s.effect)}`)
 									.join('; ')}. Measure these again to know better.
 							</p>
 						{/if}
 					{:else if finding.status === 'unmeasured' && finding.sensitivities[0]}
-						<p class="why"><strong>Measure next:</strong> {finding.sensitivities[0].label}.</p>
+						<p class="why"><strong>Measure next:</strong> {withUnits(finding.sensitivities[0].label, preferences.units)}.</p>
 					{/if}
 					{#if finding.status === 'clash' || isOpen}
 						{#each (finding.fixes ?? []).slice(0, isOpen ? 4 : 2) as fix (fix.label)}

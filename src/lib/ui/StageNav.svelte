@@ -59,7 +59,8 @@
 	}
 	@media (max-width: 500px) {
 		a {
-			padding: 8px 7px 7px;
+			padding: 8px 5px 7px;
+			font-size: 13px;
 		}
 		span:not(.bad) {
 			display: none;

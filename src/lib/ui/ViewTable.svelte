@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
 	import type { Look } from '../client/derive.worker';
-	import { formatLength } from '../core/units';
+	import { formatLength, withUnits } from '../core/units';
 
 	let { look }: { look: Look } = $props();
 
@@ -9,8 +9,8 @@
 	// Equal things are named once with their number.
 	const things = $derived.by(() => {
 		const counts: Record<string, number> = {};
-		for (const shape of look.views.above.shapes) counts[shape.title] = (counts[shape.title] ?? 0) + 1;
-		return Object.entries(counts);
+		for (const { title } of look.views.above.shapes) counts[title] = (counts[title] ?? 0) + 1;
+		return Object.entries(counts).map(([title, n]) => [withUnits(title, preferences.units), n] as const);
 	});
 </script>
 

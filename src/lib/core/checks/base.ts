@@ -3,6 +3,7 @@ import { bounds } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
 import type { PlacedPiece } from '../modes';
 import type { Check, Result } from './finding';
+import { lengthMark } from '../units';
 
 /** Where a sleep or sit surface of a piece lies in its present state. */
 const surfaceOf = (piece: PlacedPiece) => piece.assembly.surfaces.find((s) => s.states.includes(piece.state.id));
@@ -32,7 +33,7 @@ export const slatGaps: Check = {
 					unit: 'mm',
 					limit,
 					actual: widest.gap,
-					why: `The widest gap is ${Math.round(widest.gap)} mm, ${widest.zone}; a pad ${Math.round(limit)} mm thick should span no more than its own thickness.`,
+					why: `The widest gap is ${lengthMark(Math.round(widest.gap))}, ${widest.zone}; a pad ${lengthMark(Math.round(limit))} thick should span no more than its own thickness.`,
 					at: centreOf(piece)
 				}
 			];
@@ -102,8 +103,8 @@ export const padCover: Check = {
 					limit: out ? OVERHANG : BARE,
 					actual: Math.abs(worst.out),
 					why: out
-						? `The mattress stands ${Math.round(worst.out)} mm past its base ${where}.`
-						: `${Math.round(-worst.out)} mm of the base stay bare ${where}; a mattress slides into such gaps.`,
+						? `The mattress stands ${lengthMark(Math.round(worst.out))} past its base ${where}.`
+						: `${lengthMark(Math.round(-worst.out))} of the base stay bare ${where}; a mattress slides into such gaps.`,
 					at: centreOf(piece)
 				}
 			];

@@ -3,6 +3,7 @@ import { bounds } from '../geometry/polygon';
 import { archNotch, leastHalfWidth, sign } from '../interior';
 import { compressed, headroom, placeSitters, RELAXED, ROOM, SEGMENT, type Sitter } from '../people';
 import type { Check, CheckContext, Result } from './finding';
+import { lengthMark } from '../units';
 
 /** Heels stand this share of stature behind the hollow of the knee: nobody sits with their shins quite upright. */
 const HEEL_BACK = 0.05;
@@ -63,7 +64,7 @@ export const benchLegRoom = sitterCheck('bench-leg-room', (sitter, context) => {
 		comfort: 100,
 		limit,
 		actual: room,
-		why: `From the backrest, knees reach ${Math.round(SEGMENT.buttockToKnee * H)} mm and toes ${Math.round(toes)} mm on a seat ${Math.round(depth)} mm deep.`,
+		why: `From the backrest, knees reach ${lengthMark(Math.round(SEGMENT.buttockToKnee * H))} and toes ${lengthMark(Math.round(toes))} on a seat ${lengthMark(Math.round(depth))} deep.`,
 		at: vec3(sitter.x, end, seat),
 		line: [at, vec3(sitter.x, end, seat)]
 	};
@@ -83,7 +84,7 @@ export const benchHead = sitterCheck('bench-head', (sitter, { scene }) => {
 		comfort: (1 - RELAXED) * body.sitting,
 		limit,
 		actual: free - seat,
-		why: `Sitting relaxed ${person.name} needs ${Math.round(limit)} mm over the compressed cushion; the leaning wall counts as well as the ceiling.`,
+		why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed cushion; the leaning wall counts as well as the ceiling.`,
 		at: vec3(sitter.x, y, seat + limit),
 		line: [vec3(sitter.x, y, seat), vec3(sitter.x, y, free)]
 	};

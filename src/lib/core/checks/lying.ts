@@ -2,6 +2,7 @@ import { vec3 } from '../geometry/vector';
 import { headroom, placeSleepers, proppedHeight, RELAXED, ROOM, compressed, type Sleeper } from '../people';
 import type { Person } from '../plan/plan';
 import type { Check, CheckContext, Result } from './finding';
+import { lengthMark } from '../units';
 
 type Judgement = Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>;
 
@@ -46,7 +47,7 @@ export const lyingLength = sleeperCheck('lying-length', (sleeper) => {
 		comfort: ROOM.lengthComfort - ROOM.lengthLeast,
 		limit,
 		actual: best.length,
-		why: `${person.name} needs ${Math.round(limit)} mm at the least, ${words(sleeper)}; the free length at body height is ${Math.floor(best.length)} mm.`,
+		why: `${person.name} needs ${lengthMark(Math.round(limit))} at the least, ${words(sleeper)}; the free length at body height is ${lengthMark(Math.floor(best.length))}.`,
 		at: vec3(best.feet.x, best.feet.y, sleeper.z),
 		line: [vec3(best.crown.x, best.crown.y, sleeper.z), vec3(best.feet.x, best.feet.y, sleeper.z)]
 	};
@@ -65,7 +66,7 @@ export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
 		comfort: ROOM.breadthComfort - ROOM.breadthLeast,
 		limit,
 		actual: best.breadth,
-		why: `${Math.floor(best.breadth)} mm are free where the shoulders lie, tested there because the walls lean; ${person.name} needs ${Math.round(limit)} mm at the least.`,
+		why: `${lengthMark(Math.floor(best.breadth))} are free where the shoulders lie, tested there because the walls lean; ${person.name} needs ${lengthMark(Math.round(limit))} at the least.`,
 		at: shoulder,
 		line: [vec3(shoulder.x - c * half, shoulder.y - s * half, sleeper.z), vec3(shoulder.x + c * half, shoulder.y + s * half, sleeper.z)]
 	};
@@ -84,7 +85,7 @@ export const turningOver = sleeperCheck(
 			comfort: 30,
 			limit,
 			actual: free,
-			why: `Turning over, the upper shoulder rises ${Math.round(body.breadth)} mm above the compressed mattress.`,
+			why: `Turning over, the upper shoulder rises ${lengthMark(Math.round(body.breadth))} above the compressed mattress.`,
 			at: vec3(at.x, at.y, z + limit),
 			line: [at, vec3(at.x, at.y, z + free)]
 		};
@@ -116,7 +117,7 @@ export const sittingUp = sleeperCheck(
 			comfort: (1 - RELAXED) * body.sitting,
 			limit,
 			actual: free - seat,
-			why: `Sitting relaxed ${person.name} needs ${Math.round(limit)} mm over the compressed mattress, upright ${Math.round(limit + (1 - RELAXED) * body.sitting)} mm.`,
+			why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed mattress, upright ${lengthMark(Math.round(limit + (1 - RELAXED) * body.sitting))}.`,
 			at: vec3(at.x, at.y, seat + limit),
 			line: [vec3(at.x, at.y, seat), vec3(at.x, at.y, free)]
 		};
@@ -137,7 +138,7 @@ export const propped = sleeperCheck(
 			comfort: height.comfort - height.least,
 			limit,
 			actual: free - z,
-			why: `Propped on an elbow the head is about ${Math.round(height.least)} mm above the compressed mattress.`,
+			why: `Propped on an elbow the head is about ${lengthMark(Math.round(height.least))} above the compressed mattress.`,
 			at: vec3(at.x, at.y, z + limit),
 			line: [at, vec3(at.x, at.y, free)]
 		};

@@ -1,6 +1,7 @@
 import { vec3 } from '../geometry/vector';
 import { clearBoxes, stow } from '../storage';
 import type { Check, Result } from './finding';
+import { lengthMark } from '../units';
 
 /** Gear that has to go under a piece: standing upright, between legs, walls and arches, turned whichever way is better. */
 export const gearUnder: Check = {
@@ -29,7 +30,7 @@ export const gearUnder: Check = {
 					actual: z[1] - z[0],
 					why:
 						found.axis === 'height'
-							? `${gear.name} stands ${Math.round(gear.height)} mm tall; ${Math.floor(z[1] - z[0])} mm are free under the rails.`
+							? `${gear.name} stands ${lengthMark(Math.round(gear.height))} tall; ${lengthMark(Math.floor(z[1] - z[0]))} are free under the rails.`
 							: `${found.fits} of ${gear.count} fit between legs, walls and arches.`,
 					at: vec3(mx, my, z[1]),
 					line: [vec3(mx, my, z[0]), vec3(mx, my, z[1])]

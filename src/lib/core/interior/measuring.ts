@@ -1,5 +1,6 @@
 import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
+import { lengthMark } from '../units';
 
 /** The parts of the vehicle in the order in which one walks round it with a tape. */
 export const SHAPE_GROUPS = ['Length', 'Rear door', 'Cross-sections', 'Wheel arches', 'Seats'] as const;
@@ -34,8 +35,8 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 		add(
 			'Rear door',
 			['rear', 'profile', id, 'x'],
-			`Rear door, ${p.z} mm up`,
-			`Hang a plumb line from the shut door ${p.z} mm above the floor: how far forward of the door’s foot does it touch down?`,
+			`Rear door, ${lengthMark(p.z)} up`,
+			`Hang a plumb line from the shut door ${lengthMark(p.z)} above the floor: how far forward of the door’s foot does it touch down?`,
 			p.x
 		);
 	add(
@@ -54,16 +55,16 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 	);
 
 	for (const [id, station] of Object.entries(vehicle.stations)) {
-		const at = `${station.x} mm from the rear door`;
+		const at = `${lengthMark(station.x)} from the rear door`;
 		for (const [key, w] of Object.entries(station.widths)) {
 			const path = ['stations', id, 'widths', key];
-			const where = `${station.x} mm forward, ${w.z} mm up`;
+			const where = `${lengthMark(station.x)} forward, ${lengthMark(w.z)} up`;
 			if (!w.right)
 				add(
 					'Cross-sections',
 					[...path, 'left'],
 					`Width ${where}`,
-					`Wall to wall, ${w.z} mm above the floor, ${at}. Hold the tape level.`,
+					`Wall to wall, ${lengthMark(w.z)} above the floor, ${at}. Hold the tape level.`,
 					w.left,
 					true
 				);
@@ -72,14 +73,14 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 					'Cross-sections',
 					[...path, 'left'],
 					`Left half-width ${where}`,
-					`Centre line to the left-hand wall, ${w.z} mm above the floor, ${at}.`,
+					`Centre line to the left-hand wall, ${lengthMark(w.z)} above the floor, ${at}.`,
 					w.left
 				);
 				add(
 					'Cross-sections',
 					[...path, 'right'],
 					`Right half-width ${where}`,
-					`Centre line to the right-hand wall, ${w.z} mm above the floor, ${at}.`,
+					`Centre line to the right-hand wall, ${lengthMark(w.z)} above the floor, ${at}.`,
 					w.right
 				);
 			}
@@ -88,8 +89,8 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 			add(
 				'Cross-sections',
 				['stations', id, 'ceiling', key, 'z'],
-				`Ceiling ${station.x} mm forward, ${c.y === 0 ? 'in the middle' : `${c.y} mm off the middle`}`,
-				`Floor to ceiling, tape upright, ${c.y === 0 ? 'on the centre line' : `${c.y} mm left or right of the centre line`}, ${at}.`,
+				`Ceiling ${lengthMark(station.x)} forward, ${c.y === 0 ? 'in the middle' : `${lengthMark(c.y)} off the middle`}`,
+				`Floor to ceiling, tape upright, ${c.y === 0 ? 'on the centre line' : `${lengthMark(c.y)} left or right of the centre line`}, ${at}.`,
 				c.z
 			);
 	}

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatInches, formatLength, formatMass, formatStature, parseLength, parseMass } from '.';
+import { formatInches, formatLength, lengthMark, withUnits, formatMass, formatStature, parseLength, parseMass } from '.';
 
 const mm = (text: string, system: 'metric' | 'imperial' = 'metric') => {
 	const parsed = parseLength(text, system);
@@ -57,4 +57,11 @@ describe('formatting', () => {
 		expect(parseMass('82,5')).toEqual({ ok: true, value: 82.5 });
 		expect(parseMass('heavy').ok).toBe(false);
 	});
+});
+
+it('sentences are written in the units of their reader', () => {
+	const sentence = `needs ${lengthMark(1765)} at the least, ${lengthMark(-12.7)} short`;
+	expect(withUnits(sentence, 'metric')).toBe('needs 1765 mm at the least, -13 mm short');
+	expect(withUnits(sentence, 'imperial')).toBe('needs 69 1/2" at the least, -1/2" short');
+	expect(withUnits('no length here', 'imperial')).toBe('no length here');
 });

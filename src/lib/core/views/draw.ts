@@ -7,6 +7,7 @@ import { clearBoxes } from '../storage';
 import { bodyShapes } from './bodies';
 import { archShapes, roomAbove, roomAcross, roomAlong, widestAbove } from './room';
 import { project, silhouette, type Dimension, type Shape, type ShapeKind, type View, type ViewName } from './shape';
+import { lengthMark } from '../units';
 
 /** What is drawn. */
 export interface Drawn {
@@ -122,7 +123,13 @@ export function viewFromAbove(drawn: Drawn): View {
 	const deck = piece?.assembly.deck ?? 0;
 	const room: Shape[] = [
 		{ of: 'vehicle', kind: 'outline', points: widestAbove(interior), title: 'Widest outline of the interior', cut: false },
-		{ of: 'vehicle', kind: 'room', points: roomAbove(interior, deck), title: `Interior ${Math.round(deck)} mm above the floor`, cut: true }
+		{
+			of: 'vehicle',
+			kind: 'room',
+			points: roomAbove(interior, deck),
+			title: `Interior ${lengthMark(Math.round(deck))} above the floor`,
+			cut: true
+		}
 	];
 	const arches = archShapes
 		.above(interior)
@@ -188,7 +195,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 		of: 'vehicle',
 		kind: 'room',
 		points: roomAcross(interior, x),
-		title: `Interior ${Math.round(x)} mm forward of the rear door`,
+		title: `Interior ${lengthMark(Math.round(x))} forward of the rear door`,
 		cut: true
 	};
 	const arches = archShapes

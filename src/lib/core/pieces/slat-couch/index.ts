@@ -16,6 +16,7 @@ import {
 } from '../assembly';
 import { barIn, barOf } from '../making';
 import { slatCouchParams } from './params';
+import { lengthMark } from '../../units';
 
 type Params = z.infer<typeof slatCouchParams>;
 type Range = [number, number];
@@ -228,7 +229,7 @@ function stopHold(params: Params, frame: Frame): InnerMargin {
 		margin: at.stop[0] - wallSide,
 		comfort: 20,
 		why:
-			`Pulled out by ${Math.round(frame.travel)} mm, the stop bar has to meet the fixed rail before the slats leave it, ` +
+			`Pulled out by ${lengthMark(Math.round(frame.travel))}, the stop bar has to meet the fixed rail before the slats leave it, ` +
 			`and pushed in it has to stay clear of the bars at the wall. A deeper couch or a narrower bed leaves more to hold on to.`,
 		at: vec3((frame.x[0] + frame.x[1]) / 2, frame.y(...at.fixedRail)[0], frame.slatUnder),
 		states: ['couch', 'bed']

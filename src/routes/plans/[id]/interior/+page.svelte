@@ -3,7 +3,7 @@
 	import { interiorOf, sceneOf } from '$lib/core/derive';
 	import { halfWidth, measurementList, SHAPE_GROUPS, type MeasurementEntry } from '$lib/core/interior';
 	import { freeId, measurement, MEASUREMENT_STATUSES, USUAL_TOLERANCE, type MeasurementStatus, type Station } from '$lib/core/plan';
-	import { formatLength } from '$lib/core/units';
+	import { formatLength, withUnits } from '$lib/core/units';
 	import { crossSection, longSection, tapeOf, viewFromAbove } from '$lib/core/views';
 	import { useWorkbench } from '$lib/ui/context';
 	import Drawing from '$lib/ui/Drawing.svelte';
@@ -12,7 +12,8 @@
 	const { session } = useWorkbench();
 	const plan = $derived(session.plan);
 	const vehicle = $derived(plan.vehicle);
-	const entries = $derived(measurementList(vehicle));
+	const words = (text: string) => withUnits(text, preferences.units);
+	const entries = $derived(measurementList(vehicle).map((entry) => ({ ...entry, label: words(entry.label), how: words(entry.how) })));
 	let currentKey: string | undefined = $state();
 	const keyOf = (entry: MeasurementEntry) => entry.path.join('.');
 	const current = $derived(entries.find((entry) => keyOf(entry) === currentKey) ?? entries[0]);
