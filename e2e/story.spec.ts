@@ -34,7 +34,11 @@ test('from a blank plan to a cut list', async ({ page, server }) => {
 	await expect(page.getByRole('heading', { name: 'Length of the floor' })).toBeVisible();
 	await settled(page);
 
+	// Read off the inch side of the tape: questioned, not refused, and forgotten once it is right.
+	await type(page, 'Length of the floor', '116.5 cm');
+	await expect(page.getByText('Inches typed as centimetres').first()).toBeVisible();
 	for (const [label, text] of SIZES) await type(page, label, text);
+	await expect(page.getByText('Inches typed as centimetres')).toHaveCount(0);
 	await expect(page.getByText(/20 of \d+ measured/)).toBeVisible();
 	// A slip is told, and what was typed stays in the field.
 	await type(page, 'Arches: height', '9 3/4 feet"');

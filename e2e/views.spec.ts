@@ -97,3 +97,50 @@ test('modes re-pose everything, the cutting line moves the cross-section, a find
 	await page.getByText('The drawings as a table').click();
 	await expect(page.getByRole('cell', { name: 'Height of the bed', exact: true })).toBeVisible();
 });
+
+test('a vehicle is put together: bench in, arches apart, a reading out, and back again', async ({ page, server }) => {
+	await openDemo(page, server.url, 'Lantern', 'interior');
+	const start = (await planFile(page)).plan;
+	await page.getByRole('button', { name: 'Add a rear bench' }).click();
+	await expect(page.getByLabel('Rear bench: folded, length', { exact: true })).toBeVisible();
+	await page.getByLabel('Arches: height', { exact: true }).click();
+	await page.getByRole('button', { name: 'Measure left and right apart' }).click();
+	await expect(page.getByLabel('Left arch: height', { exact: true })).toHaveValue('248 mm');
+	await page.getByLabel('Width 260 mm forward, 850 mm up').click();
+	await page.getByRole('button', { name: 'Take out this reading' }).click();
+	await expect(page.getByLabel('Width 260 mm forward, 850 mm up')).toHaveCount(0);
+	for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click();
+	await settled(page);
+	expect((await planFile(page)).plan).toEqual(start);
+});
+
+test('a mode is set: seat forward, piece in another state, somebody away; findings follow', async ({ page, server }) => {
+	await openDemo(page, server.url, 'Lantern', 'layout');
+	await page.getByRole('button', { name: 'Mode', exact: true }).click();
+	const findings = page.getByRole('region', { name: 'Findings' });
+	await expect(findings.getByText('Tomas: breadth at the shoulders')).toBeVisible();
+	await page.getByLabel('Tomas is').selectOption('away');
+	await settled(page);
+	await expect(findings.getByText('Tomas: breadth at the shoulders')).toHaveCount(0);
+	await page.getByLabel('Slat couch is a').selectOption('Couch');
+	await settled(page);
+	// A couch is nothing to lie on: nobody sleeps in this mode any more.
+	await expect(findings.getByText('Ida: length to lie')).toHaveCount(0);
+	await page.getByLabel('Left front seat, slid forward').fill('8"');
+	await page.getByLabel('Left front seat, slid forward').press('Enter');
+	await expect(page.getByLabel('Left front seat, slid forward')).toHaveValue('203 mm');
+	for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click();
+	await settled(page);
+	await expect(findings.getByText('Tomas: breadth at the shoulders')).toBeVisible();
+});
+
+test('everything speaks inches when asked to', async ({ page, server }) => {
+	await openDemo(page, server.url, 'Lantern', 'layout');
+	await page.getByRole('button', { name: 'mm', exact: true }).click();
+	await settled(page);
+	await expect(page.locator('li.clash .number').first()).toHaveText('1/8" short');
+	await expect(page.locator('li.clash .why').first()).toHaveText('Light-trap crate stands 9 7/16" tall; 9 5/16" are free under the rails.');
+	await expect(page.locator('li.clash .fix button').first()).toHaveText('Raise the couch by 1/2"');
+	await expect(page.getByLabel('Height of the slats')).toHaveValue('11 13/16"');
+	await expect(page.locator('main')).not.toContainText(/\d mm/);
+});

@@ -164,7 +164,13 @@ export class PlanSession {
 
 	private async save(): Promise<void> {
 		await this.inFlight;
-		if (!this.unsaved || this.conflict) return;
+		if (this.conflict) return;
+		if (!this.unsaved) {
+			// Undone back to what the server has: nothing is left to send.
+			this.saveState = 'saved';
+			deleteDraft(this.id, this.window);
+			return;
+		}
 		const sent = this.beforePreview ?? this.plan;
 		this.inFlight = this.send(sent).finally(() => (this.inFlight = undefined));
 		await this.inFlight;

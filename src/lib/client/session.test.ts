@@ -108,6 +108,13 @@ describe('saving', () => {
 		expect(await session.flush()).toBe(true);
 		expect([session.saveState, heightOf(server.plan), server.version, store.size]).toEqual(['saved', 400, 2, 0]);
 	});
+	it('has nothing to send after an undo back to what the server has', async () => {
+		const session = open();
+		session.edit('raise', [{ path: heightPath, value: 400 }]);
+		session.undo();
+		expect(await session.flush()).toBe(true);
+		expect([session.saveState, server.version, store.size]).toEqual(['saved', 1, 0]);
+	});
 	it('keeps a draft while the server is away, and sends it later', async () => {
 		const session = open();
 		server.away = true;

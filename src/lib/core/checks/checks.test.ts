@@ -8,7 +8,7 @@ import { applyEdits, readPlanFile, starterMode, type FrontSeat, type Plan } from
 import { exact, plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
 import { crossSection, viewFromAbove } from '../views';
 import { bounds } from '../geometry/polygon';
-import { allTolerances, CHECKS, findingsOf, fixesFor, resultsIn, statusOf, toleranceKey, type Finding } from '.';
+import { allTolerances, CHECKS, findingsOf, fixesFor, measureNext, resultsIn, statusOf, toleranceKey, type Finding } from '.';
 
 const LEANING: [number, number][] = [
 	[0, 620],
@@ -340,6 +340,29 @@ describe('status and tolerance', () => {
 		const after = (path: string[]) => of(applyEdits(plan, [{ path: [...path, 'plusMinus'], value: 1 }])).tolerance;
 		expect(after(first.path)).toBeLessThan(after(second.path));
 	});
+});
+
+describe('measure next', () => {
+	it('puts first what shrinks the tolerance of the tightest finding most', () => {
+		let plan = withPerson(withPiece(planIn(plainVehicle([[0, 800]], 1030)), 'bed', 'fixed-platform', { height: 400 }), 'ida', 1700, 'bed');
+		plan = set(plan, 'crew.ida.wants', ['turn over']);
+		for (const [station, plusMinus] of [
+			['rear', 40],
+			['front', 15]
+		] as const)
+			plan = set(plan, `vehicle.stations.${station}.ceiling.c0.z.plusMinus`, plusMinus);
+		plan = set(plan, 'vehicle.length.plusMinus', 60);
+		const findings = findingsOf(plan, allTolerances(plan));
+		const [first, ...others] = measureNext(findings);
+		expect(first.decides).toContain('ida: turning over');
+		const toleranceAfter = (path: string[]) => {
+			const better = applyEdits(plan, [{ path: [...path, 'plusMinus'], value: 1 }]);
+			return findingsOf(better, allTolerances(better)).find((f) => f.rule === 'turning-over')!.tolerance!;
+		};
+		for (const other of others) expect(toleranceAfter(first.path)).toBeLessThanOrEqual(toleranceAfter(other.path));
+	});
+	it('is silent when nothing is in doubt', () =>
+		expect(measureNext(findingsOf(withPiece(planIn(plainVehicle([[0, 800]])), 'bed', 'fixed-platform')))).toEqual([]));
 });
 
 describe('fixes', () => {

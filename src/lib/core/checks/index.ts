@@ -1,5 +1,6 @@
 export { STATUSES, type Check, type CheckContext, type Finding, type Fix, type Result, type Sensitivity, type Status } from './finding';
 export { fixesFor } from './fixes';
+export { measureNext, type NextMeasurement } from './measure-next';
 export { CHECKS } from './registry';
 export { byWorst, findingsOf, resultId, resultsIn, statusOf, toleranceKey, type Tolerances } from './run';
 export { allTolerances, tolerancesOf } from './tolerance';

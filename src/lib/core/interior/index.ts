@@ -29,3 +29,4 @@ export {
 	type Clearance,
 	type Solid
 } from './clearance';
+export { questions, type Question } from './sanity';

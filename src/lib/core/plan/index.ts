@@ -25,3 +25,4 @@ export { shareStructure } from './share';
 export { starterMode, starterPlan, starterVehicle } from './starter';
 export { STARTING_STOCK } from './stock';
 export { BODY_STYLES, type Arch, type BodyStyle, type FrontSeat, type RearBench, type Seat, type Station, type Vehicle } from './vehicle';
+export { addArches, addBench, addStation, removeReading, removeSeat, removeStation, splitArches } from './vehicle-changes';

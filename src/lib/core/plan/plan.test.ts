@@ -3,9 +3,12 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import {
+	addArches,
+	addBench,
 	addGear,
 	addPerson,
 	addPiece,
+	addStation,
 	applyEdits,
 	BODY_STYLES,
 	fileJsonSchema,
@@ -17,7 +20,11 @@ import {
 	readPlanFile,
 	removePerson,
 	removePiece,
+	removeReading,
+	removeSeat,
+	removeStation,
 	shareStructure,
+	splitArches,
 	starterPlan,
 	valueAtPath,
 	writePlanFile
@@ -145,6 +152,32 @@ describe('edits', () => {
 		expect(plan.modes.night.people.ida).toEqual({ posture: 'lying' });
 		take(removePerson(plan, 'ida'));
 		expect(plan.modes.drive.people).toEqual({});
+	});
+	it('keep a plan valid while its vehicle is put together', () => {
+		let plan = starterPlan('Test', 'small van');
+		const take = (edits: Parameters<typeof applyEdits>[1]) => {
+			expect(edits.length).toBeGreaterThan(0);
+			plan = applyEdits(plan, edits);
+			expect(readPlan(plan)).toMatchObject({ ok: true });
+		};
+		take(addBench(plan));
+		expect(plan.modes.night.seats.bench.state).toBe('folded');
+		take(splitArches(plan, 'arches'));
+		expect(Object.values(plan.vehicle.arches).map((a) => a.side)).toEqual(['left', 'right']);
+		expect(splitArches(plan, 'left-arch')).toEqual([]);
+		const bare = applyEdits(plan, [{ path: ['vehicle', 'arches'], value: {} }]);
+		expect(applyEdits(bare, addArches(bare)).vehicle.arches.arches.side).toBe('both');
+		take(addStation(plan, 700));
+		const added = plan.vehicle.stations['station-700'];
+		expect(Object.values(added.widths).every((w) => w.left.status === 'guessed')).toBe(true);
+		take(removeReading(plan, 'station-700', 'widths', 'w0'));
+		for (const id of ['w450', 'w800']) take(removeReading(plan, 'station-700', 'widths', id));
+		// The last width of a station and the last station stay: without them there is no interior.
+		expect(removeReading(plan, 'station-700', 'widths', 'w1100')).toEqual([]);
+		for (const id of ['station-1', 'station-2', 'station-3']) take(removeStation(plan, id));
+		expect(removeStation(plan, 'station-700')).toEqual([]);
+		take(removeSeat(plan, 'bench'));
+		expect(plan.modes.night.seats.bench).toBeUndefined();
 	});
 	it('find free ids', () => {
 		expect(freeId({}, 'Slat couch')).toBe('slat-couch');

@@ -1,19 +1,36 @@
 <script lang="ts">
 	import { preferences } from '$lib/client/preferences.svelte';
+	import { measureNext } from '$lib/core/checks';
 	import { interiorOf, sceneOf } from '$lib/core/derive';
-	import { halfWidth, measurementList, SHAPE_GROUPS, type MeasurementEntry } from '$lib/core/interior';
-	import { freeId, measurement, MEASUREMENT_STATUSES, USUAL_TOLERANCE, type MeasurementStatus, type Station } from '$lib/core/plan';
+	import { halfWidth, measurementList, questions, SHAPE_GROUPS, type MeasurementEntry } from '$lib/core/interior';
+	import {
+		addArches,
+		addBench,
+		addStation,
+		freeId,
+		measurement,
+		MEASUREMENT_STATUSES,
+		removeReading,
+		removeSeat,
+		removeStation,
+		splitArches,
+		USUAL_TOLERANCE,
+		type MeasurementStatus
+	} from '$lib/core/plan';
 	import { formatLength, withUnits } from '$lib/core/units';
 	import { crossSection, longSection, tapeOf, viewFromAbove } from '$lib/core/views';
 	import { useWorkbench } from '$lib/ui/context';
 	import Drawing from '$lib/ui/Drawing.svelte';
 	import LengthField from '$lib/ui/LengthField.svelte';
 
-	const { session } = useWorkbench();
+	const workbench = useWorkbench();
+	const { session } = workbench;
 	const plan = $derived(session.plan);
 	const vehicle = $derived(plan.vehicle);
 	const words = (text: string) => withUnits(text, preferences.units);
 	const entries = $derived(measurementList(vehicle).map((entry) => ({ ...entry, label: words(entry.label), how: words(entry.how) })));
+	const doubts = $derived(new Map(questions(vehicle).map((question) => [question.path.join('.'), words(question.text)])));
+	const next = $derived(measureNext(workbench.derived?.findings ?? [], 3));
 	let currentKey: string | undefined = $state();
 	const keyOf = (entry: MeasurementEntry) => entry.path.join('.');
 	const current = $derived(entries.find((entry) => keyOf(entry) === currentKey) ?? entries[0]);
@@ -57,18 +74,6 @@
 
 	let newX: number = $state(500);
 	let newZ: number = $state(500);
-	function addStation() {
-		const nearest = Object.values(vehicle.stations).reduce((a, b) => (Math.abs(a.x - newX) < Math.abs(b.x - newX) ? a : b));
-		const copy: Station = JSON.parse(JSON.stringify(nearest));
-		copy.x = newX;
-		const guess = (m: { mm: number }) => measurement(m.mm, 'guessed');
-		for (const width of Object.values(copy.widths)) {
-			width.left = guess(width.left);
-			if (width.right) width.right = guess(width.right);
-		}
-		for (const ceiling of Object.values(copy.ceiling)) ceiling.z = guess(ceiling.z);
-		session.edit('add a cross-section', [{ path: ['vehicle', 'stations', freeId(vehicle.stations, `station ${newX}`)], value: copy }]);
-	}
 	const stationOf = (entry: MeasurementEntry) => (entry.path[1] === 'stations' ? entry.path[2] : undefined);
 	function addHeight(station: string) {
 		const { x, widths } = vehicle.stations[station];
@@ -78,8 +83,25 @@
 			{ path: ['vehicle', 'stations', station, 'widths', freeId(widths, `w${newZ}`)], value: { z: newZ, left } }
 		]);
 	}
+	/** What can be taken out or measured apart at the present entry. */
+	const shapeChanges = $derived.by(() => {
+		const [, table, id, readings, reading] = current.path;
+		if (table === 'stations')
+			return [
+				{ label: 'Take out this reading', edits: removeReading(plan, id, readings as 'widths' | 'ceiling', reading) },
+				{ label: 'Take out this cross-section', edits: removeStation(plan, id) }
+			];
+		if (table === 'arches')
+			return [
+				{ label: 'Measure left and right apart', edits: splitArches(plan, id) },
+				{ label: 'There is no such arch', edits: [{ path: ['vehicle', 'arches', id], value: undefined }] }
+			];
+		if (table === 'seats') return [{ label: `There is no ${vehicle.seats[id].name.toLowerCase()}`, edits: removeSeat(plan, id) }];
+		return [];
+	});
 	const setLining = (key: 'floor' | 'wall' | 'roof' | 'included', value: number | boolean) =>
 		session.edit('lining', [{ path: ['vehicle', 'lining', key], value }]);
+	const hasBench = $derived(Object.values(vehicle.seats).some((seat) => seat.type === 'rear bench'));
 	const measured = $derived(entries.filter((entry) => entry.measurement.status !== 'guessed').length);
 	const go = (step: number) => (currentKey = keyOf(entries[Math.max(0, Math.min(entries.length - 1, entries.indexOf(current) + step))]));
 </script>
@@ -105,6 +127,7 @@
 					large
 					onchange={(mm) => setValue(current, mm)}
 				/>
+				{#if doubts.has(keyOf(current))}<p class="doubt" role="status"><strong>Right?</strong> {doubts.get(keyOf(current))}</p>{/if}
 				<div class="known" role="group" aria-label="How well it is known">
 					{#each MEASUREMENT_STATUSES as status (status)}
 						<button
@@ -139,6 +162,12 @@
 						right differ
 					</label>
 				{/if}
+				<div class="changes">
+					{#each shapeChanges.filter((change) => change.edits.length > 0) as change (change.label)}
+						<button type="button" class="tool" onclick={() => session.edit(change.label.toLowerCase(), change.edits)}>{change.label}</button
+						>
+					{/each}
+				</div>
 				<div class="steps">
 					<button type="button" class="tool" onclick={() => go(-1)}>Back</button>
 					<span class="quiet figures">{entries.indexOf(current) + 1} / {entries.length}</span>
@@ -154,6 +183,29 @@
 			<span class="figures">{measured}</span> of <span class="figures">{entries.length}</span> measured. The rest are guesses; findings say which
 			one matters next.
 		</p>
+		{#if next.length > 0}
+			<div class="card next">
+				<strong>Measure next</strong>
+				<ol>
+					{#each next as one (one.path.join('.'))}
+						<li>
+							<button type="button" onclick={() => (currentKey = one.path.join('.'))}
+								>{words(one.label)}{one.guessed ? ', a guess' : ''}</button
+							>
+							<span class="quiet"
+								>decides {one.decides.slice(0, 2).join(' and ')}{one.decides.length > 2 ? ` and ${one.decides.length - 2} more` : ''}</span
+							>
+						</li>
+					{/each}
+				</ol>
+			</div>
+		{/if}
+		{#if doubts.size > 0}
+			<p class="doubt">
+				<strong>{doubts.size === 1 ? 'One number looks' : `${doubts.size} numbers look`} odd.</strong> They are marked with a question mark; look
+				at them once more, or leave them.
+			</p>
+		{/if}
 		{#each SHAPE_GROUPS as group (group)}
 			{@const inGroup = entries.filter((entry) => entry.group === group)}
 			{#if inGroup.length > 0}
@@ -170,7 +222,9 @@
 							onfocus={() => (currentKey = keyOf(entry))}
 						/>
 						<span class="status figures"
-							>{entry.measurement.status === 'guessed'
+							>{#if doubts.has(keyOf(entry))}<span class="ask" title={doubts.get(keyOf(entry))}
+									>?<span class="sr-only">{doubts.get(keyOf(entry))}</span></span
+								>{/if}{entry.measurement.status === 'guessed'
 								? 'guess'
 								: `± ${formatLength(entry.measurement.plusMinus * (entry.doubled ? 2 : 1), preferences.units)}`}</span
 						>
@@ -179,7 +233,7 @@
 				{#if group === 'Cross-sections'}
 					<div class="add">
 						<LengthField label="Another cross-section at" value={newX} range={[0, 10000]} onchange={(mm) => (newX = mm)} />
-						<button type="button" class="tool" onclick={addStation}>Add</button>
+						<button type="button" class="tool" onclick={() => session.edit('add a cross-section', addStation(plan, newX))}>Add</button>
 					</div>
 					{#if stationOf(current)}
 						<div class="add">
@@ -195,6 +249,17 @@
 				{/if}
 			{/if}
 		{/each}
+		{#if Object.keys(vehicle.arches).length === 0 || !hasBench}
+			<h3>What else is in it?</h3>
+			<div class="add">
+				{#if Object.keys(vehicle.arches).length === 0}
+					<button type="button" class="tool" onclick={() => session.edit('add wheel arches', addArches(plan))}>Add wheel arches</button>
+				{/if}
+				{#if !hasBench}
+					<button type="button" class="tool" onclick={() => session.edit('add a rear bench', addBench(plan))}>Add a rear bench</button>
+				{/if}
+			</div>
+		{/if}
 		<h3>Lining</h3>
 		<label class="check">
 			<input type="checkbox" checked={vehicle.lining.included} onchange={(event) => setLining('included', event.currentTarget.checked)} />
@@ -266,6 +331,11 @@
 	.check {
 		font-size: 12.5px;
 	}
+	.changes {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+	}
 	.steps {
 		display: flex;
 		align-items: center;
@@ -296,9 +366,43 @@
 		border-top: 1px dashed var(--rule);
 		margin: 5px 0;
 	}
+	.next {
+		margin-top: 10px;
+		padding: 8px 12px;
+		font-size: 12.5px;
+	}
+	.next ol {
+		list-style: decimal inside;
+	}
+	.next button {
+		color: var(--accent);
+		text-decoration: underline;
+		cursor: pointer;
+		text-align: left;
+	}
+	.doubt {
+		margin: 8px 0 0;
+		padding: 6px 10px;
+		border-left: 3px solid var(--tight);
+		background: var(--sheet);
+		font-size: 12.5px;
+		grid-column: 1 / -1;
+	}
+	.ask {
+		display: inline-grid;
+		place-items: center;
+		width: 18px;
+		height: 18px;
+		border-radius: 9px;
+		background: var(--tight);
+		color: var(--sheet);
+		font-weight: 700;
+		font-size: 12px;
+	}
 	.line {
 		display: grid;
 		grid-template-columns: 1fr 62px;
+		position: relative;
 		align-items: center;
 		gap: 8px;
 		padding: 2px 6px;
