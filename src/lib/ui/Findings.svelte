@@ -27,6 +27,8 @@
 	);
 	const size = (finding: Finding, value: number) =>
 		finding.unit === 'mm' ? formatLength(value, preferences.units) : `${Math.round(value * 100)} %`;
+	/** What moves a margin noticeably: at most three, each at least a tenth of the first. */
+	const telling = ({ sensitivities }: Finding) => sensitivities.filter((s) => s.effect >= sensitivities[0].effect / 10).slice(0, 3);
 	const modeNames = (finding: Finding) =>
 		finding.modes.length === Object.keys(modes).length ? 'every mode' : finding.modes.map((id) => modes[id]?.name).join(', ');
 </script>
@@ -87,8 +89,7 @@
 						</dl>
 						{#if finding.sensitivities.length > 0}
 							<p class="why">
-								Moved most by: {finding.sensitivities
-									.slice(0, 3)
+								Moved most by: {telling(finding)
 									.map((s) => `${withUnits(s.label, preferences.units)}${s.guessed ? ' (a guess)' : ''}, ${size(finding, s.effect)}`)
 									.join('; ')}. Measure these again to know better.
 							</p>

@@ -111,6 +111,7 @@
 		<header>
 			<h2>{current.label}</h2>
 			<p>{current.how}</p>
+			{#if doubts.has(keyOf(current))}<p class="doubt" role="status"><strong>Right?</strong> {doubts.get(keyOf(current))}</p>{/if}
 		</header>
 		<div class="drawing">
 			<Drawing
@@ -127,7 +128,6 @@
 					large
 					onchange={(mm) => setValue(current, mm)}
 				/>
-				{#if doubts.has(keyOf(current))}<p class="doubt" role="status"><strong>Right?</strong> {doubts.get(keyOf(current))}</p>{/if}
 				<div class="known" role="group" aria-label="How well it is known">
 					{#each MEASUREMENT_STATUSES as status (status)}
 						<button
@@ -298,7 +298,10 @@
 		font-size: 18px;
 		margin: 0;
 	}
-	header p {
+	header .doubt {
+		margin-bottom: 8px;
+	}
+	header p:not(.doubt) {
 		margin: 2px 0 8px;
 	}
 	.drawing {
@@ -386,7 +389,6 @@
 		border-left: 3px solid var(--tight);
 		background: var(--sheet);
 		font-size: 12.5px;
-		grid-column: 1 / -1;
 	}
 	.ask {
 		display: inline-grid;
