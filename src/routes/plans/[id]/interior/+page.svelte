@@ -202,8 +202,8 @@
 		{/if}
 		{#if doubts.size > 0}
 			<p class="doubt">
-				<strong>{doubts.size === 1 ? 'One number looks' : `${doubts.size} numbers look`} odd.</strong> They are marked with a question mark; look
-				at them once more, or leave them.
+				<strong>{doubts.size === 1 ? 'One number looks' : `${doubts.size} numbers look`} odd.</strong> Look once more where the question mark
+				is, or leave it.
 			</p>
 		{/if}
 		{#each SHAPE_GROUPS as group (group)}
