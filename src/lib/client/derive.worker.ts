@@ -44,7 +44,12 @@ let turn = 0;
 let studied: { plan: Plan; study: HeightStudy } | undefined;
 let solver: Promise<Highs> | undefined;
 
-const adopt = (next: Plan): Plan => (plan = shareStructure(plan, next));
+/** Takes a plan over, sharing what did not change with the one before; work for an older plan stops. */
+function adopt(next: Plan): Plan {
+	const shared = shareStructure(plan, next);
+	if (shared !== plan) turn++;
+	return (plan = shared);
+}
 
 /** Lets messages in between two stretches of work. */
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
@@ -52,7 +57,6 @@ const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 const derive = {
 	look(next: Plan, { modeId, selected, sectionX }: Gaze): Look {
 		const present = adopt(next);
-		turn++;
 		const drawn = { plan: present, scene: sceneOf(present, modeId), selected };
 		return {
 			findings: findingsOf(present, tolerances),

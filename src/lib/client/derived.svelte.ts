@@ -27,6 +27,10 @@ export class Derived {
 	private waiting: { plan: Plan; gaze: Gaze; system: UnitSystem } | undefined;
 	private busy = false;
 	private rest: ReturnType<typeof setTimeout> | undefined;
+	/** Whether tolerances and fixes of the present plan have still to be asked for. */
+	private owed = false;
+	/** What the slower work was last asked for. */
+	private refined: { plan: Plan; system: UnitSystem; selected: string | undefined } | undefined;
 
 	constructor() {
 		this.worker = new DeriveWorkerThread();
@@ -44,7 +48,6 @@ export class Derived {
 		while (this.waiting) {
 			const { plan, gaze, system } = this.waiting;
 			this.waiting = undefined;
-			clearTimeout(this.rest);
 			try {
 				const look = await this.remote.look(plan, gaze);
 				this.look = look;
@@ -53,14 +56,23 @@ export class Derived {
 			} catch (error) {
 				this.failure = `This plan could not be worked out: ${(error as Error).message}`;
 			}
+			// Looking elsewhere changes nothing about the findings: only a new plan, or other units, ask for new fixes.
+			const same = this.refined?.plan === plan && this.refined.system === system;
+			if (same && this.refined?.selected === gaze.selected) continue;
+			clearTimeout(this.rest);
+			this.refined = { plan, system, selected: gaze.selected };
+			this.owed ||= !same;
 			this.rest = setTimeout(() => void this.refine(gaze.selected, system), REST);
 		}
 		this.busy = false;
 	}
 
 	private async refine(selected: string | undefined, system: UnitSystem): Promise<void> {
-		this.progress = 0;
+		const { owed } = this;
+		this.owed = false;
+		if (owed) this.progress = 0;
 		if (selected) this.study = await this.remote.study(selected);
+		if (!owed) return;
 		await this.remote.refine(
 			system,
 			proxy((part: Refined) => {

@@ -43,7 +43,9 @@
 					</li>{/if}
 			{/each}
 		</ul>
-		{#if progress < 1}<span class="quiet working" role="status">trying fixes … {Math.round(progress * 100)} %</span>{/if}
+		{#if progress < 1}<span class="quiet working figures" role="status" title="Trying out what would settle each finding"
+				><span class="sr-only">trying fixes</span>… {Math.round(progress * 100)} %</span
+			>{/if}
 	</header>
 	<!-- A list that scrolls has to be reachable by keyboard. -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
