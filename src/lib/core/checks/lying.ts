@@ -26,20 +26,16 @@ const sleeperCheck = (
 });
 
 /** A point on the axis of a sleeper, `share` of the way from crown to feet. */
-const along = ({ lying, narrower, body, z }: Sleeper, share: number) => {
-	const at = lying.length > 0 ? lying : (narrower ?? lying);
-	const reach = at.length > 0 ? Math.min(1, body.stature / at.length) * share : 0;
-	return vec3(at.crown.x + (at.feet.x - at.crown.x) * reach, at.crown.y + (at.feet.y - at.crown.y) * reach, z);
-};
+const along = ({ rest, z }: Sleeper, share: number) =>
+	vec3(rest.crown.x + (rest.feet.x - rest.crown.x) * share, rest.crown.y + (rest.feet.y - rest.crown.y) * share, z);
 
 const words = (sleeper: Sleeper) => {
-	const off = Math.abs((((sleeper.lying.angle * 180) / Math.PI + 90) % 180) - 90);
+	const off = Math.abs((((sleeper.longest.angle * 180) / Math.PI + 90) % 180) - 90);
 	return off < 1 ? 'lying along' : off > 89 ? 'lying across' : `lying ${Math.round(off)} degrees askew`;
 };
 
 export const lyingLength = sleeperCheck('lying-length', (sleeper) => {
-	const { body, lying, narrower, person } = sleeper;
-	const best = narrower && narrower.length >= lying.length ? narrower : lying;
+	const { body, longest: best, person } = sleeper;
 	const limit = body.stature + ROOM.lengthLeast;
 	return {
 		title: `${person.name}: length to lie`,
@@ -54,8 +50,7 @@ export const lyingLength = sleeperCheck('lying-length', (sleeper) => {
 });
 
 export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
-	const { body, lying, narrower, person } = sleeper;
-	const best = narrower && narrower.length > lying.length ? narrower : lying;
+	const { body, rest: best, person } = sleeper;
 	const limit = body.breadth + ROOM.breadthLeast;
 	const shoulder = along(sleeper, 0.2);
 	const half = best.breadth / 2;

@@ -1,7 +1,7 @@
 import { breaks } from '../geometry/piecewise';
 import { difference, largest, type Polygon } from '../geometry/polygon';
 import { vec2 } from '../geometry/vector';
-import { archHeightAt, furthestRear, leastHalfWidth, sign, SIDES } from './evaluate';
+import { archHeightAt, furthestRear, leastHalfWidth, rearAt, sign, SIDES } from './evaluate';
 import type { ArchSolid, Interior } from './interior';
 
 /**
@@ -27,7 +27,9 @@ export function rearWedges(interior: Interior, z: [number, number], rear: number
 	const { cornerAlong, cornerAcross } = interior;
 	if (cornerAlong <= 0 || cornerAcross <= 0) return [];
 	return SIDES.map((side) => {
-		const narrow = leastHalfWidth(interior, side, [rear, rear], z) - cornerAcross;
+		// Lower down the door stands further back, where the walls may be closer together.
+		const rearmost = Math.min(rear, ...breaks(interior.knots.rearZ, ...z).map((at) => rearAt(interior, at)));
+		const narrow = leastHalfWidth(interior, side, [rearmost, rear], z) - cornerAcross;
 		const y = (offset: number) => sign(side) * (narrow + offset);
 		const far = 5000;
 		const points = [vec2(rear - far, y(0)), vec2(rear, y(0)), vec2(rear + cornerAlong, y(cornerAcross))];

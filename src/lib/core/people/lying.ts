@@ -14,7 +14,7 @@ export interface LyingWidths {
 	legs: number;
 }
 
-/** Where a body of the greatest possible length lies. */
+/** The longest body of some widths that fits, and where it lies. */
 export interface Lying {
 	/** Greatest length, mm; 0 where nothing of these widths fits. */
 	length: number;
@@ -22,11 +22,20 @@ export interface Lying {
 	angle: number;
 	crown: Vec2;
 	feet: Vec2;
+	/** From where the crown may begin at the earliest to where the shoulders may, mm along the body: see {@link restOf}. */
+	neck: number;
+}
+
+/** Somebody of a given length at rest where a longer body would fit. */
+export interface Rest {
+	angle: number;
+	crown: Vec2;
+	feet: Vec2;
 	/** Free width across the body over the stretch where the shoulders lie, mm. */
 	breadth: number;
 }
 
-const NOTHING: Lying = { length: 0, angle: 0, crown: vec2(0, 0), feet: vec2(0, 0), breadth: 0 };
+const NOTHING: Lying = { length: 0, angle: 0, crown: vec2(0, 0), feet: vec2(0, 0), neck: 0 };
 
 /** The best place found so far along one axis, with the crown at its low or its high end. */
 interface Found {
@@ -34,6 +43,7 @@ interface Found {
 	crownAt: number;
 	feetAt: number;
 	offset: number;
+	neck: number;
 }
 
 /**
@@ -62,7 +72,7 @@ export function longestEachWay(outline: Polygon, widths: LyingWidths, angles: re
 		if (search.found[0].length < low - CLOSE && search.found[1].length < high - CLOSE) continue;
 		search.refine();
 		search.found.forEach((found, way) => {
-			if (found.length > best[way].length + 1e-6) best[way] = lyingAt(found, search.angle, search.edges);
+			if (found.length > best[way].length + 1e-6) best[way] = lyingAt(found, search.angle);
 		});
 	}
 	return best;
@@ -119,7 +129,7 @@ class AxisSearch {
 	}
 }
 
-const START: Found = { length: 0, crownAt: 0, feetAt: 0, offset: 0 };
+const START: Found = { length: 0, crownAt: 0, feetAt: 0, offset: 0, neck: 0 };
 
 /** The longest body of given widths inside an outline, crown either way; see {@link longestEachWay}. */
 export function longestLying(outline: Polygon, widths: LyingWidths, angles: readonly number[]): Lying {
@@ -127,16 +137,29 @@ export function longestLying(outline: Polygon, widths: LyingWidths, angles: read
 	return low.length >= high.length ? low : high;
 }
 
-function lyingAt({ length, crownAt, feetAt, offset }: Found, angle: number, edges: Edges): Lying {
+function lyingAt({ length, crownAt, feetAt, offset, neck }: Found, angle: number): Lying {
 	const back = (x: number) => turned([vec2(x, offset)], angle)[0];
-	const share = (part: number) => crownAt + (feetAt - crownAt) * part;
-	const shoulders = [share(LYING_SHARES.shoulders), share(LYING_SHARES.hips)];
+	return { length, angle: crownAt > feetAt ? angle : angle + Math.PI, crown: back(crownAt), feet: back(feetAt), neck };
+}
+
+/**
+ * Where somebody of a length lies who is shorter than the longest body: as near the crown's end as their own shoulders
+ * allow, which lie nearer to their crown. Whoever is longer is laid from the crown of the longest body and sticks out.
+ */
+export function restOf(outline: Polygon, longest: Lying, length: number): Rest {
+	const { shoulders, hips } = LYING_SHARES;
+	const start = (long: number) => Math.max(0, longest.neck - shoulders * long);
+	const shift = length < longest.length ? start(length) - start(longest.length) : 0;
+	// Towards the feet is against the angle.
+	const [c, s] = [Math.cos(longest.angle), Math.sin(longest.angle)];
+	const at = (along: number) => vec2(longest.crown.x - c * along, longest.crown.y - s * along);
+	const [upright] = turned([longest.crown], -longest.angle);
+	const stretch = (share: number) => upright.x - shift - share * length;
 	return {
-		length,
-		angle: crownAt > feetAt ? angle : angle + Math.PI,
-		crown: back(crownAt),
-		feet: back(feetAt),
-		breadth: edges.roomAcross(Math.min(...shoulders), Math.max(...shoulders), offset)
+		angle: longest.angle,
+		crown: at(shift),
+		feet: at(shift + length),
+		breadth: new Edges(turned(outline, -longest.angle)).roomAcross(stretch(hips), stretch(shoulders), upright.y)
 	};
 }
 
@@ -151,10 +174,12 @@ function longestAt(edges: Edges, offset: number, widths: LyingWidths): [Omit<Fou
 		const holds = ([a, b]: [number, number]) => a <= s[0] + 1e-6 && b >= s[1] - 1e-6;
 		const [h, l] = [heads.find(holds) ?? s, legs.find(holds) ?? s];
 		const low = longestOver(h[0], s, l[1]);
-		if (low.length > best[0].length) best[0] = { length: low.length, crownAt: low.crown, feetAt: low.crown + low.length };
+		if (low.length > best[0].length)
+			best[0] = { length: low.length, crownAt: low.crown, feetAt: low.crown + low.length, neck: s[0] - h[0] };
 		// The mirror image of the same closed form.
 		const high = longestOver(-h[1], [-s[1], -s[0]], -l[0]);
-		if (high.length > best[1].length) best[1] = { length: high.length, crownAt: -high.crown, feetAt: -high.crown - high.length };
+		if (high.length > best[1].length)
+			best[1] = { length: high.length, crownAt: -high.crown, feetAt: -high.crown - high.length, neck: h[1] - s[1] };
 	}
 	return best;
 }

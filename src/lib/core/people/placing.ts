@@ -5,7 +5,7 @@ import type { Scene } from '../modes';
 import type { Surface } from '../pieces';
 import type { Person, Plan } from '../plan/plan';
 import { bodyOf, ROOM, type Body } from './body';
-import { longestEachWay, longestLying, type Lying, type LyingWidths } from './lying';
+import { longestEachWay, longestLying, restOf, type Lying, type Rest, type LyingWidths } from './lying';
 import { headroom } from './headroom';
 import { lanes, lyingRegion } from './region';
 
@@ -21,10 +21,12 @@ export interface Sleeper {
 	z: number;
 	/** Widths asked for: the least that counts as fitting. */
 	widths: LyingWidths;
-	/** The longest body of those widths in the lane. */
-	lying: Lying;
-	/** Set when the shoulders do not fit: what a narrower body would find. */
-	narrower?: Lying;
+	/** The longest body in the lane: of those widths, or of a slimmer one where the shoulders are what does not fit. */
+	longest: Lying;
+	/** False when `longest` is that of a slimmer body: long enough or not, the shoulders have no room. */
+	shouldersFit: boolean;
+	/** Where this person lies. */
+	rest: Rest;
 }
 
 /** Someone sitting on a bench of a piece; bodies share its length evenly. */
@@ -46,9 +48,11 @@ const ACROSS = ALONG_AND_DIAGONAL.map((angle) => angle + Math.PI / 2);
 /** Two ways to lie that differ by less than this are equally long to whoever chooses between them, mm. */
 const AS_LONG = 50;
 
-/** Of the two ways to lie, the one with more room over the head when both are about as long, else the longer. */
+/** Of the two ways to lie, the one with more room over the head when both are about as long and both fit or neither does, else the longer. */
 function restingWay(interior: Interior, [low, high]: [Lying, Lying], body: Body): Lying {
-	if (Math.abs(low.length - high.length) > AS_LONG) return low.length > high.length ? low : high;
+	const longer = low.length > high.length ? low : high;
+	const fits = (lying: Lying) => lying.length >= body.stature + ROOM.lengthLeast;
+	if (Math.abs(low.length - high.length) > AS_LONG || fits(low) !== fits(high)) return longer;
 	const over = (lying: Lying) => {
 		const at = (share: number) => lying.crown.x + (lying.feet.x - lying.crown.x) * share;
 		const across = (share: number) => lying.crown.y + (lying.feet.y - lying.crown.y) * share;
@@ -96,12 +100,23 @@ export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleepe
 			const straight = restingWay(scene.interior, longestEachWay(parts[i], widths, [0]), body);
 			const enough = straight.length >= body.stature + ROOM.lengthComfort || tried.length === 1;
 			const lying = enough ? straight : restingWay(scene.interior, longestEachWay(parts[i], widths, tried), body);
-			const placed: Sleeper = { id, person, body, piece: piece.id, surface, lane: parts[i], z, widths, lying };
-			if (lying.length < body.stature + ROOM.lengthLeast) {
-				const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };
-				placed.narrower = longestLying(parts[i], slim, tried);
-			}
-			return placed;
+			const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };
+			const tooLong = lying.length < body.stature + ROOM.lengthLeast;
+			const slimmer = tooLong ? longestLying(parts[i], slim, tried) : lying;
+			const longest = slimmer.length > lying.length ? slimmer : lying;
+			return {
+				id,
+				person,
+				body,
+				piece: piece.id,
+				surface,
+				lane: parts[i],
+				z,
+				widths,
+				longest,
+				shouldersFit: longest === lying,
+				rest: restOf(parts[i], longest, body.stature)
+			};
 		});
 	})
 );

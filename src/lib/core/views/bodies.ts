@@ -32,9 +32,8 @@ export function bodyShapes(view: ViewName, crew: Plan['crew'], scene: Scene): Sh
 const shape = (of: string, title: string, points: Polygon): Shape => ({ of, kind: 'body', points, title, cut: false });
 
 function lyingShapes(view: ViewName, sleeper: Sleeper): Shape[] {
-	const { body, person, id, z, lying, narrower } = sleeper;
-	const at = lying.length > 0 ? lying : narrower;
-	if (!at || at.length === 0) return [];
+	const { body, person, id, z, longest, rest: at } = sleeper;
+	if (longest.length === 0) return [];
 	const widths = { head: body.headBreadth, shoulders: body.breadth, legs: 1.1 * body.hipBreadth };
 	const outline = bodyOutline(at, widths, body.stature);
 	const title = `${person.name}, lying`;

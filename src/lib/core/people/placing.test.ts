@@ -1,0 +1,160 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { sceneOf } from '../derive';
+import { bounds, contains, rectangle } from '../geometry/polygon';
+import { archHeightAt, halfWidth, rearFaceAt } from '../interior';
+import { applyEdits, type Plan, type RearBench } from '../plan';
+import { exact, plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
+import { randomVehicle } from '../testing/random';
+import { bodyOf, bodyOutline, LYING_SHARES, lyingRegion, placeSitters, placeSleepers, type Sleeper } from '.';
+
+const sleepersOf = (plan: Plan, mode = 'night') => placeSleepers(plan.crew, sceneOf(plan, mode));
+
+/** Points of the three rectangles that a body takes, from crown to feet, as long as the person is. */
+function* bodyPoints({ rest, widths, body }: Sleeper) {
+	const [c, s] = [Math.cos(rest.angle), Math.sin(rest.angle)];
+	const stretches: [number, number, number][] = [
+		[0, LYING_SHARES.shoulders, widths.head],
+		[LYING_SHARES.shoulders, LYING_SHARES.hips, widths.shoulders],
+		[LYING_SHARES.hips, 1, widths.legs]
+	];
+	for (const [from, to, width] of stretches)
+		for (let i = 0; i <= 6; i++)
+			for (const side of [-1, 0, 1]) {
+				// A hair inside: the placement touches the edges.
+				const along = (from + ((to - from) * i) / 6) * (body.stature - 2) + 1;
+				const across = side * (width / 2 - 0.5);
+				yield { x: rest.crown.x - c * along - s * across, y: rest.crown.y - s * along + c * across };
+			}
+}
+
+describe('sleepers who fit', () => {
+	it('lie wholly on the mattress, clear of walls, arches and rear door, in any vehicle', () => {
+		let fitted = 0;
+		fc.assert(
+			fc.property(
+				randomVehicle,
+				fc.integer({ min: 220, max: 600 }),
+				fc.integer({ min: 900, max: 1500 }),
+				fc.integer({ min: 900, max: 1900 }),
+				(vehicle, height, stature, length) => {
+					const plan = withPerson(
+						withPiece(planIn(vehicle), 'bed', 'fixed-platform', { height, length, panels: 1 }),
+						'ida',
+						stature,
+						'bed'
+					);
+					const scene = sceneOf(plan, 'night');
+					const [sleeper] = placeSleepers(plan.crew, scene);
+					if (!sleeper.shouldersFit || sleeper.longest.length < stature + 25) return;
+					fitted++;
+					const [{ footprint }] = scene.pieces[0].pads;
+					for (const { x, y } of bodyPoints(sleeper)) {
+						expect(contains(footprint, { x, y }), 'on the mattress').toBe(true);
+						for (const z of [sleeper.z, sleeper.z + sleeper.body.chestDepth]) {
+							expect(halfWidth(scene.interior, y >= 0 ? 'left' : 'right', x, z) - Math.abs(y)).toBeGreaterThan(-0.6);
+							expect(x - rearFaceAt(scene.interior, y, z)).toBeGreaterThan(-1.5);
+						}
+						for (const arch of scene.interior.arches) expect(archHeightAt(arch, x, y)).toBeLessThanOrEqual(sleeper.z + 0.6);
+					}
+				}
+			),
+			{ numRuns: 80, endOnFailure: true }
+		);
+		expect(fitted).toBeGreaterThan(20);
+	});
+
+	it('keep to their lanes', () => {
+		let plan = withPiece(planIn(plainVehicle([[0, 900]], 1300)), 'bed', 'fixed-platform', { height: 400, length: 2000 });
+		for (const [id, stature] of [
+			['ida', 1740],
+			['tomas', 1790],
+			['child', 1200]
+		] as const)
+			plan = withPerson(plan, id, stature, 'bed');
+		const ranges = sleepersOf(plan).map(
+			(s) => bounds(bodyOutline(s.rest, { head: 200, shoulders: s.body.breadth, legs: 300 }, s.body.stature)).y
+		);
+		for (const [i, a] of ranges.entries()) for (const b of ranges.slice(i + 1)) expect(a[0] >= b[1] - 1 || b[0] >= a[1] - 1).toBe(true);
+	});
+
+	it('put their head where the roof is higher', () => {
+		const vehicle = plainVehicle([[0, 800]], 1300, 2600);
+		vehicle.stations.rear.ceiling.c0.z = exact(800);
+		const [sleeper] = sleepersOf(
+			withPerson(withPiece(planIn(vehicle), 'bed', 'fixed-platform', { height: 300, length: 2000 }), 'ida', 1740, 'bed')
+		);
+		expect(sleeper.rest.crown.x).toBeGreaterThan(sleeper.rest.feet.x);
+	});
+
+	it('lie askew only when they must', () => {
+		const short = withPiece(planIn(plainVehicle([[0, 1100]], 1300)), 'bed', 'fixed-platform', { height: 400, length: 1700 });
+		const [askew] = sleepersOf(withPerson(short, 'ida', 1740, 'bed'));
+		expect(Math.abs(Math.sin(askew.rest.angle))).toBeGreaterThan(0.2);
+		expect(askew.longest.length).toBeGreaterThan(1765);
+		const [straight] = sleepersOf(withPerson(short, 'ida', 1500, 'bed'));
+		expect(Math.sin(straight.rest.angle)).toBeCloseTo(0, 9);
+	});
+
+	it('are nowhere when the mode has no bed for them', () => {
+		const couch = withPerson(withPiece(planIn(plainVehicle([[0, 800]])), 'couch', 'slat-couch'), 'ida', 1740, 'couch');
+		expect(sleepersOf(applyEdits(couch, [{ path: ['modes', 'night', 'pieces', 'couch'], value: 'couch' }]))).toEqual([]);
+	});
+});
+
+describe('what is free to lie on', () => {
+	const vehicle = plainVehicle([[0, 800]], 1300, 3000);
+	const surface = {
+		id: 'bed',
+		use: 'sleep' as const,
+		outline: rectangle(100, 2100, -700, 700),
+		base: 300,
+		pad: 100,
+		foam: 'firm' as const,
+		states: ['bed']
+	};
+	const body = bodyOf({ stature: 1700 });
+	it('is the surface where nothing is in the way, at the height of the compressed mattress', () => {
+		const region = lyingRegion(surface, sceneOf(planIn(vehicle), 'night').interior, [], body)!;
+		expect(region.z).toBe(390);
+		expect(bounds(region.outline)).toEqual({ x: [100, 2100], y: [-700, 700] });
+	});
+	it('loses what a seat back takes that reaches above the mattress, and nothing to one that stays below', () => {
+		const bench = (height: number): RearBench => ({
+			type: 'rear bench',
+			name: 'Bench',
+			y: 0,
+			width: exact(2000),
+			back: exact(1800),
+			top: exact(height),
+			angle: 0,
+			cushionLength: exact(400),
+			cushionHeight: exact(200),
+			foldedRear: exact(1700),
+			foldedLength: exact(600),
+			foldedHeightRear: exact(200),
+			foldedHeightFront: exact(200),
+			removable: false
+		});
+		const regionWith = (height: number) => {
+			const plan = planIn({ ...vehicle, seats: { bench: bench(height) } });
+			const up = applyEdits(plan, [{ path: ['modes', 'night', 'seats', 'bench'], value: { state: 'upright', slide: 0, angle: 0 } }]);
+			const scene = sceneOf(up, 'night');
+			return bounds(lyingRegion(surface, scene.interior, scene.seats, body)!.outline).x;
+		};
+		expect(regionWith(800)).toEqual([100, 1800]);
+		expect(regionWith(380)).toEqual([100, 2100]);
+	});
+	it('is nothing at all on a surface outside the vehicle', () =>
+		expect(
+			lyingRegion({ ...surface, outline: rectangle(5000, 6000, 0, 500) }, sceneOf(planIn(vehicle), 'night').interior, [], body)
+		).toBeUndefined());
+});
+
+it('sitters share a bench evenly', () => {
+	let plan = withPiece(planIn(plainVehicle([[0, 800]])), 'couch', 'slat-couch', { rear: 0, length: 1874 });
+	for (const id of ['ida', 'tomas']) plan = withPerson(plan, id, 1740, 'couch');
+	const scene = sceneOf(plan, 'day');
+	const long = bounds(scene.pieces[0].assembly.surfaces[0].outline).x[1];
+	expect(placeSitters(plan.crew, scene).map((s) => s.x)).toEqual([long / 4, (3 * long) / 4]);
+});
