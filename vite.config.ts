@@ -8,6 +8,7 @@ export default defineConfig({
 	test: {
 		include: ['src/**/*.test.ts', 'cli/**/*.test.ts'],
 		environment: 'node',
+		setupFiles: ['src/lib/core/testing/setup.ts'],
 		// No test is about time: the limit only ends what hangs.
 		testTimeout: 120_000
 	}
