@@ -1,4 +1,4 @@
-import { applyEdits, freeId, mergeVersions, planSchema, shareStructure, type Edit, type Plan } from '../core/plan';
+import { applyEdits, mergeVersions, planSchema, shareStructure, type Edit, type Plan } from '../core/plan';
 import { deleteDraft, orphanedDrafts, writeDraft } from './drafts';
 
 /** What the sign beside the plan's name says. */
@@ -137,9 +137,6 @@ export class PlanSession {
 		this.past = [...this.past, step];
 		this.take(mergeVersions(step.before, step.after, this.plan).value);
 	}
-
-	/** An id for a new entry of a table. */
-	freeId = freeId;
 
 	private take(plan: Plan) {
 		this.plan = plan;

@@ -44,7 +44,7 @@ const SEVERITY: Record<Status, number> = { clash: 0, unmeasured: 1, tight: 2, cl
 export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY[b];
 
 /** Orders findings: worst status first, then least margin for what it is measured in. */
-export const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
+const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
 
 // A tenth of open share weighs like ten millimetres.
 const scaled = (finding: Finding) => (finding.margin - finding.comfort) * (finding.unit === 'share' ? 100 : 1);

@@ -1,1 +1,1 @@
-export { assemblyOf, fieldOf, interiorOf, sceneOf } from './scene';
+export { assemblyOf, interiorOf, sceneOf } from './scene';

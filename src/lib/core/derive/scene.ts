@@ -1,4 +1,4 @@
-import { buildInterior, Field } from '../interior';
+import { buildInterior } from '../interior';
 import { placePiece, seatsIn, stateIn, type Scene } from '../modes';
 import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
 import type { Mode, Plan } from '../plan/plan';
@@ -7,9 +7,6 @@ import { remember } from '../memory';
 
 /** The interior of a vehicle, remembered. */
 export const interiorOf = remember(buildInterior);
-
-/** The field of a vehicle's interior, remembered. */
-export const fieldOf = remember((vehicle: Vehicle) => new Field(interiorOf(vehicle)));
 
 /** The assembly of a piece in a vehicle, remembered. */
 export const assemblyOf = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']) =>

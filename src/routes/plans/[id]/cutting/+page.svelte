@@ -361,10 +361,6 @@
 	}
 	.caution {
 		margin-top: 14px;
-		font-size: 12.5px;
-		color: var(--ink-soft);
-		border-left: 3px solid var(--tight);
-		padding-left: 10px;
 	}
 	@media (max-width: 900px) {
 		.columns {

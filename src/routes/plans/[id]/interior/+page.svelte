@@ -448,10 +448,6 @@
 	}
 	.caution {
 		margin: 16px 0 0;
-		font-size: 12.5px;
-		color: var(--ink-soft);
-		border-left: 3px solid var(--tight);
-		padding-left: 10px;
 	}
 	@media (max-width: 900px) {
 		.stage {
