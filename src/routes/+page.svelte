@@ -14,6 +14,8 @@
 
 	let name = $state('');
 	let bodyStyle: BodyStyle = $state('small van');
+	let practiceStyle: BodyStyle = $state('small hatchback');
+	let practiceNumber = $state(1);
 	let busy = $state(false);
 	let refusal: { message: string; faults: string[] } | undefined = $state();
 	let leaving: { id: string; name: string } | undefined = $state();
@@ -110,6 +112,27 @@
 			<p class="quiet">You start with guessed sizes, marked as guesses until you measure.</p>
 			<Button type="submit" color="primary" disabled={busy}>Start measuring</Button>
 		</form>
+		<form
+			class="card"
+			onsubmit={(event) => {
+				event.preventDefault();
+				void send({ name: `Practice: ${practiceStyle} ${practiceNumber}`, bodyStyle: practiceStyle, practice: practiceNumber });
+			}}
+		>
+			<h2>Practise measuring</h2>
+			<p class="quiet">An invented vehicle and a tape that slips now and then. At the end you see how close you came.</p>
+			<label>
+				Practice body style
+				<select class="field" bind:value={practiceStyle}>
+					{#each BODY_STYLES as style (style)}<option>{style}</option>{/each}
+				</select>
+			</label>
+			<label>
+				Vehicle number
+				<input class="field figures" type="number" min="1" max="9999" step="1" required bind:value={practiceNumber} />
+			</label>
+			<Button type="submit" color="alternative" disabled={busy}>Practise</Button>
+		</form>
 		<div class="card import">
 			<h2>Open a plan file</h2>
 			<p class="quiet">A <code>.nook.json</code> file from someone else, or one you kept.</p>
@@ -179,7 +202,7 @@
 	}
 	.start {
 		display: grid;
-		grid-template-columns: 2fr 1fr;
+		grid-template-columns: 1.4fr 1.2fr 1fr;
 		gap: 16px;
 	}
 	.start > * {

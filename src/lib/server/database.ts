@@ -9,6 +9,8 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
 	declare id: string;
 	declare name: string;
 	declare document: string;
+	/** Version of the file format in which the document is written. */
+	declare format: number;
 	declare version: number;
 	declare createdAt: CreationOptional<Date>;
 	declare updatedAt: CreationOptional<Date>;
@@ -30,6 +32,7 @@ export async function openDatabase(folder: string): Promise<Sequelize> {
 			id: { type: DataTypes.STRING, primaryKey: true },
 			name: { type: DataTypes.STRING, allowNull: false },
 			document: { type: DataTypes.TEXT, allowNull: false },
+			format: { type: DataTypes.INTEGER, allowNull: false },
 			version: { type: DataTypes.INTEGER, allowNull: false },
 			createdAt: DataTypes.DATE,
 			updatedAt: DataTypes.DATE

@@ -15,5 +15,11 @@ export const migrations: InputMigrations<QueryInterface> = [
 				updatedAt: { type: DataTypes.DATE, allowNull: false }
 			}),
 		down: ({ context }) => context.dropTable('plans')
+	},
+	{
+		// Documents say in which version of the file format they were written, and are brought forward when read.
+		name: '002-format-of-documents',
+		up: ({ context }) => context.addColumn('plans', 'format', { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 }),
+		down: ({ context }) => context.removeColumn('plans', 'format')
 	}
 ];

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { readPlan, type Plan } from '../core/plan';
+import { FILE_VERSION, migratePlan, readPlan, type Plan } from '../core/plan';
 import { PlanRow, database } from './database';
 
 /** A plan with the version under which it is stored. */
@@ -18,7 +18,7 @@ export interface PlanEntry extends StoredPlan {
 export class BrokenPlanError extends Error {}
 
 function planOf(row: PlanRow): Plan {
-	const read = readPlan(JSON.parse(row.document));
+	const read = readPlan(migratePlan(JSON.parse(row.document), row.format));
 	if (!read.ok) throw new BrokenPlanError(`The stored plan “${row.name}” cannot be read: ${read.faults[0]}`);
 	return read.plan;
 }
@@ -47,7 +47,7 @@ export async function planVersion(id: string): Promise<number | undefined> {
 export async function createPlan(plan: Plan): Promise<string> {
 	await database();
 	const id = randomUUID();
-	await PlanRow.create({ id, name: plan.name, document: JSON.stringify(plan), version: 1 });
+	await PlanRow.create({ id, name: plan.name, document: JSON.stringify(plan), format: FILE_VERSION, version: 1 });
 	return id;
 }
 
@@ -60,7 +60,7 @@ export async function createPlan(plan: Plan): Promise<string> {
 export async function savePlan(id: string, baseVersion: number, plan: Plan): Promise<number | undefined> {
 	await database();
 	const [changed] = await PlanRow.update(
-		{ name: plan.name, document: JSON.stringify(plan), version: baseVersion + 1 },
+		{ name: plan.name, document: JSON.stringify(plan), format: FILE_VERSION, version: baseVersion + 1 },
 		{ where: { id, version: baseVersion } }
 	);
 	return changed === 1 ? baseVersion + 1 : undefined;

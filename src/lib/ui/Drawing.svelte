@@ -233,6 +233,36 @@
 	.arch {
 		fill: var(--arch);
 	}
+	.pit {
+		fill: var(--ink);
+		fill-opacity: 0.14;
+		stroke-dasharray: 6 3;
+	}
+	.fixture {
+		fill: var(--arch);
+		stroke-width: 1.2;
+	}
+	.opening {
+		stroke: var(--ink-soft);
+		stroke-width: 1.4;
+		stroke-dasharray: 10 4;
+	}
+	.zone {
+		fill: var(--unmeasured);
+		fill-opacity: 0.13;
+		stroke: var(--unmeasured);
+		stroke-dasharray: 3 3;
+	}
+	.no-drill {
+		fill: var(--clash);
+		fill-opacity: 0.16;
+		stroke: var(--clash);
+		stroke-dasharray: 8 3 2 3;
+	}
+	.anchor {
+		fill: var(--accent);
+		stroke: var(--paper);
+	}
 	.seat {
 		fill: var(--seat);
 		stroke: var(--ink-soft);
@@ -262,7 +292,7 @@
 		stroke: none;
 		pointer-events: none;
 	}
-	.behind:not(.body, .gear, .outline) {
+	.behind:not(.body, .gear, .outline, .opening, .zone, .no-drill, .anchor) {
 		opacity: 0.55;
 	}
 	.selected {
@@ -278,6 +308,9 @@
 	}
 	.small path {
 		stroke-width: 0.5;
+	}
+	.small :is(.opening, .zone, .no-drill, .anchor) {
+		display: none;
 	}
 	.small .room {
 		stroke-width: 1.2;

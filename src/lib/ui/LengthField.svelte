@@ -14,6 +14,8 @@
 		hint?: string;
 		onchange: (mm: number) => void;
 		onfocus?: () => void;
+		/** What is being typed, whenever it reads as a length in range; undefined when it is given up. */
+		onpreview?: (mm: number | undefined) => void;
 	}
 	let {
 		label,
@@ -24,7 +26,8 @@
 		large = false,
 		hint,
 		onchange,
-		onfocus
+		onfocus,
+		onpreview
 	}: Props = $props();
 
 	const shown = $derived(stature ? formatStature(value, preferences.units) : formatLength(value, preferences.units));
@@ -32,6 +35,12 @@
 	let typed: string | undefined = $state();
 	let error: string | undefined = $state();
 	const id = $props.id();
+
+	function preview() {
+		if (!onpreview || typed === undefined) return;
+		const parsed = parseLength(typed, preferences.units);
+		if (parsed.ok && parsed.value >= range[0] && parsed.value <= range[1]) onpreview(parsed.value);
+	}
 
 	function read() {
 		if (typed === undefined || typed === shown) {
@@ -66,6 +75,7 @@
 		oninput={(event) => {
 			typed = event.currentTarget.value;
 			error = undefined;
+			preview();
 		}}
 		onblur={read}
 		onfocus={(event) => {
@@ -74,7 +84,9 @@
 		}}
 		onkeydown={(event) => {
 			if (event.key === 'Enter') read();
-			if (event.key === 'Escape') [typed, error] = [undefined, undefined];
+			if (event.key !== 'Escape') return;
+			[typed, error] = [undefined, undefined];
+			onpreview?.(undefined);
 		}}
 	/>
 	{#if error}<p id="{id}-error" class="error" role="alert">{error}</p>{/if}

@@ -24,7 +24,7 @@
 
 <nav aria-label="Stages of the plan">
 	{#each stages as stage (stage.id)}
-		{@const current = page.url.pathname.endsWith(`/${stage.id}`)}
+		{@const current = page.url.pathname.includes(`/${planId}/${stage.id}`)}
 		<a href={resolve(`/plans/${planId}/${stage.id}` as '/')} aria-current={current ? 'page' : undefined}>
 			{stage.name}{#if stage.note}<span class="figures" class:bad={stage.id === 'layout' && clashes > 0}>{stage.note}</span>{/if}
 		</a>

@@ -233,6 +233,8 @@ describe('slat couch', () => {
 describe('seats', () => {
 	const seat: FrontSeat = {
 		type: 'front seat',
+		removable: false,
+		belts: 1,
 		name: 'Driver',
 		y: 400,
 		width: exact(500),

@@ -2,11 +2,17 @@ import { remember } from '../memory';
 import { boxSeparation, vec3 } from '../geometry/vector';
 import {
 	archClearance,
+	blockClearance,
 	ceilingClearance,
 	floorClearance,
+	floorLining,
 	frontClearance,
 	rearClearance,
+	openingsOf,
 	seatClearance,
+	seatSolid,
+	sweepClearance,
+	throughRear,
 	wallClearance,
 	type Clearance,
 	type Interior,
@@ -17,12 +23,13 @@ import type { PlacedPiece } from '../modes';
 import type { Check, CheckContext, Result } from './finding';
 
 /** A solid of a piece with the words for it. */
-interface Named {
+export interface Named {
 	name: string;
 	solid: Solid;
 }
 
-const solidsOf = remember((piece: PlacedPiece): Named[] => [
+/** Every board, bar and pad of a piece as it stands. */
+export const solidsOf = remember((piece: PlacedPiece): Named[] => [
 	...piece.parts.map((p) => ({ name: p.part.name, solid: { box: p.box, footprint: p.footprint, corners: [...p.lower, ...p.upper] } })),
 	...piece.pads.map((p) => ({ name: p.pad.name, solid: { box: p.box, footprint: p.footprint, corners: [] } }))
 ]);
@@ -88,11 +95,70 @@ export const fitCeiling = fitCheck(
 	(part) => `${part} reaches highest under the ceiling.`
 );
 
-export const fitRear = fitCheck(
+const behindRearDoor = fitCheck(
 	'fit-rear',
 	'closed rear door',
 	(interior) => (solid) => rearClearance(interior, solid),
 	(part) => `${part} comes closest to the closed rear door, which slopes forward and cuts the corners.`
+);
+
+const rearOpenings = (context: CheckContext) =>
+	openingsIn(context.plan.vehicle, context.scene.interior).filter(
+		({ id, opening }) => opening.place === 'rear' && context.scene.mode.doors[id] === 'open'
+	);
+
+/** Against the shut door; with a rear door open nothing is asked here, since what reaches out is a matter of the opening. */
+export const fitRear: Check = {
+	rule: 'fit-rear',
+	run: (context) => (rearOpenings(context).length > 0 ? [] : behindRearDoor.run(context))
+};
+
+/** With a rear door open: whatever reaches out must pass between sill, head and edges of the opening. */
+export const fitOpening: Check = {
+	rule: 'fit-opening',
+	run: (context) =>
+		rearOpenings(context).flatMap((opening) =>
+			context.scene.pieces.flatMap((piece) => {
+				const measure: Measure = (solid) => (rearClearance(context.scene.interior, solid).margin < 0 ? throughRear(opening, solid) : null);
+				const name = opening.opening.name.toLowerCase();
+				const result = judge('fit-opening', `opening of the ${name}`, piece, measure, (part) => `${part} reaches out through the ${name}.`);
+				return result ? [{ ...result, key: `${piece.id}+${opening.id}` }] : [];
+			})
+		)
+};
+
+const openingsIn = remember(openingsOf);
+
+/** Further from a door than this nobody needs to hear of it, mm. */
+const NEAR_DOOR = 150;
+
+/** The space that a door needs to open, whether it stands open or is shut and has to be opened. */
+export const doorSweep: Check = {
+	rule: 'door-sweep',
+	run: ({ plan, scene }) =>
+		openingsIn(plan.vehicle, scene.interior).flatMap((opening) =>
+			scene.pieces.flatMap((piece): Result[] => {
+				const name = opening.opening.name.toLowerCase();
+				const measure: Measure = (solid) => sweepClearance(opening, solid);
+				const result = judge(
+					'door-sweep',
+					`opening the ${name}`,
+					piece,
+					measure,
+					(part) => `${part} comes closest to what the ${name} sweeps as it opens.`
+				);
+				return result && result.margin < NEAR_DOOR ? [{ ...result, key: `${piece.id}+${opening.id}` }] : [];
+			})
+		)
+};
+
+const fixturesOf = (interior: Interior) => (solid: Solid) => least(interior.fixtures.map(({ box }) => blockClearance(box, solid)));
+
+export const fitFixtures = fitCheck(
+	'fit-fixtures',
+	'steps, pillars and bars',
+	fixturesOf,
+	(part) => `${part} comes closest to a step, pillar, bar or console of the vehicle.`
 );
 
 export const fitFront = fitCheck(
@@ -105,7 +171,7 @@ export const fitFront = fitCheck(
 const sunk = fitCheck(
 	'fit-floor',
 	'floor',
-	() => (solid) => floorClearance(solid),
+	(interior) => (solid) => floorClearance(interior, solid),
 	(part) => `${part} would have to go through the floor.`
 );
 
@@ -131,6 +197,25 @@ export const fitSeats: Check = {
 				const [rule, title] = driving ? ['driving-position', `${name} in driving position`] : ['fit-seats', name];
 				const result = judge(rule, title, piece, (solid, least) => seatClearance(seat, solid, least), why);
 				return result ? [{ ...result, key: `${piece.id}+${seat.id}`, subjects: [piece.id, seat.id] }] : [];
+			});
+		})
+};
+
+/** The driving position of everyone who drives and has said where they need the seat. */
+export const fitDrivers: Check = {
+	rule: 'driver',
+	run: ({ plan, scene }) =>
+		Object.entries(plan.crew).flatMap(([id, person]) => {
+			const { driving } = person;
+			const seat = driving && plan.vehicle.seats[driving.seat];
+			if (!seat || scene.mode.use !== 'drive' || scene.mode.people[id]?.posture !== 'in a seat') return [];
+			const { slide, angle } = driving;
+			const solid = seatSolid(driving.seat, seat, { state: 'upright', slide, angle }, floorLining(plan.vehicle));
+			return scene.pieces.flatMap((piece): Result[] => {
+				const title = `${person.name} at the wheel`;
+				const why = (part: string) => `${part} must leave the ${seat.name.toLowerCase()} where ${person.name} needs it.`;
+				const result = judge('driver', title, piece, (part, least) => seatClearance(solid, part, least), why);
+				return result ? [{ ...result, key: `${piece.id}+${id}`, subjects: [piece.id, id, driving.seat] }] : [];
 			});
 		})
 };

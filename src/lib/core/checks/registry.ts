@@ -1,9 +1,24 @@
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { benchHead, benchLegRoom } from './bench';
 import type { Check } from './finding';
-import { fitArches, fitCeiling, fitFloor, fitFront, fitPieces, fitRear, fitSeats, fitWalls } from './fit';
+import {
+	doorSweep,
+	fitArches,
+	fitCeiling,
+	fitDrivers,
+	fitFixtures,
+	fitFloor,
+	fitFront,
+	fitOpening,
+	fitPieces,
+	fitRear,
+	fitSeats,
+	fitWalls
+} from './fit';
+import { keepClear } from './keep-clear';
 import { lidSwing } from './lid';
 import { lyingBreadth, lyingLength, propped, sittingUp, turningOver } from './lying';
+import { beltedPlaces, roomToSit } from './passengers';
 import { gearUnder } from './stowing';
 
 /** Every rule there is, in the order in which equal findings are listed. A new rule is a file beside these and a line here. */
@@ -11,10 +26,17 @@ export const CHECKS: readonly Check[] = [
 	fitWalls,
 	fitArches,
 	fitCeiling,
+	fitFixtures,
 	fitRear,
+	fitOpening,
+	doorSweep,
 	fitFront,
 	fitFloor,
 	fitSeats,
+	fitDrivers,
+	beltedPlaces,
+	roomToSit,
+	keepClear,
 	fitPieces,
 	lyingLength,
 	lyingBreadth,

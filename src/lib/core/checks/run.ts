@@ -46,8 +46,8 @@ export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY
 /** Orders findings: worst status first, then least margin for what it is measured in. */
 const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
 
-// A tenth of open share weighs like ten millimetres.
-const scaled = (finding: Finding) => (finding.margin - finding.comfort) * (finding.unit === 'share' ? 100 : 1);
+// A tenth of open share weighs like ten millimetres, a place or a move like a hundred.
+const scaled = (finding: Finding) => (finding.margin - finding.comfort) * (finding.unit === 'mm' ? 1 : 100);
 
 /**
  * The findings of a plan over all its modes, worst first. Results that come out with the same status and margin in

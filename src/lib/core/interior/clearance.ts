@@ -1,6 +1,6 @@
 import { breaks } from '../geometry/piecewise';
 import { bounds, convexSeparation, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
-import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, halfWidth, rearFaceAt, sign } from './evaluate';
 import type { ArchSolid, Interior, Side } from './interior';
 import { archNotch, archTopOver } from './outline';
@@ -102,11 +102,38 @@ export function frontClearance(interior: Interior, solid: Solid): Clearance {
 	return { margin: interior.length - x[1], at: vec3(x[1], middle, z[1]), against: vec3(interior.length, middle, z[1]) };
 }
 
-/** Room above the floor; only a tilted or sunk solid can be below it. */
-export function floorClearance(solid: Solid): Clearance {
+/** Room above the floor, or above the bottom of a pit that the solid stands in; only a tilted or sunk solid can be below it. */
+export function floorClearance(interior: Interior, solid: Solid): Clearance {
 	const { x, y, z } = solid.box;
 	const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
-	return { margin: z[0], at: vec3(mx, my, z[0]), against: vec3(mx, my, 0) };
+	const within = interior.pits.filter(({ box }) => x[0] >= box.x[0] && x[1] <= box.x[1] && y[0] >= box.y[0] && y[1] <= box.y[1]);
+	const floor = Math.min(0, ...within.map(({ box }) => box.z[0]));
+	return { margin: z[0] - floor, at: vec3(mx, my, z[0]), against: vec3(mx, my, floor) };
+}
+
+/**
+ * Room between a solid and a block with its sides along the axes: along the axis or the line seen from above that parts
+ * them most; negative by the least way out when they overlap.
+ */
+export function blockClearance(block: Box, solid: Solid): Clearance {
+	const apart = boxSeparation(block, solid.box);
+	const near = (axis: 'x' | 'y' | 'z'): [number, number] => {
+		const [a, b] = [Math.max(block[axis][0], solid.box[axis][0]), Math.min(block[axis][1], solid.box[axis][1])];
+		// Overlapping: the middle of what they share. Apart: the two faces that look at each other.
+		if (a <= b) return [(a + b) / 2, (a + b) / 2];
+		return solid.box[axis][0] > block[axis][1] ? [a, b] : [b, a];
+	};
+	const [nx, ny, nz] = [near('x'), near('y'), near('z')];
+	const at = vec3(nx[0], ny[0], nz[0]);
+	const against = vec3(nx[1], ny[1], nz[1]);
+	const upright = Math.max(block.z[0] - solid.box.z[1], solid.box.z[0] - block.z[1]);
+	if (!solid.footprint || apart >= 0) return { margin: apart, at, against };
+	// A clipped or notched outline may leave a block alone that its rectangle would hit.
+	const outline = rectangle(...block.x, ...block.y);
+	const shared = largest(intersection(solid.footprint, outline));
+	if (!shared) return { margin: Math.max(upright, distance(solid.footprint, outline)), at, against };
+	const over = bounds(shared);
+	return { margin: Math.max(upright, -Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0])), at, against };
 }
 
 /**

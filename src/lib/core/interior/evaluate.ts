@@ -1,5 +1,6 @@
 import { breaks, valueAt } from '../geometry/piecewise';
-import type { ArchSolid, Interior, Section, Side } from './interior';
+import { weightOf } from './contour';
+import type { ArchSolid, FixtureSolid, Interior, Section, Side } from './interior';
 
 /** +1 for the left-hand side, -1 for the right-hand one: the sign of y there. */
 export const sign = (side: Side): 1 | -1 => (side === 'left' ? 1 : -1);
@@ -20,8 +21,20 @@ function between(interior: Interior, x: number, read: (section: Section) => numb
 }
 
 /** Distance from the centre line to the wall of one side at (x, z), mm. */
-export const halfWidth = (interior: Interior, side: Side, x: number, z: number): number =>
-	between(interior, x, (section) => valueAt(section[side], z));
+export function halfWidth(interior: Interior, side: Side, x: number, z: number): number {
+	const measured = between(interior, x, (section) => valueAt(section[side], z));
+	if (interior.scribed.length === 0) return measured;
+	// A scribed line counts by how far it is from what the stations say at its own height, fading above and below it.
+	let [sum, weights] = [0, 0];
+	for (const line of interior.scribed) {
+		if (line.side !== side) continue;
+		const weight = weightOf(line, x, z);
+		if (weight <= 0) continue;
+		sum += weight * (valueAt(line.curve, x) - between(interior, x, (section) => valueAt(section[side], line.z)));
+		weights += weight;
+	}
+	return measured + (weights > 1 ? sum / weights : sum);
+}
 
 /** Height of the ceiling at (x, y), mm. */
 export const ceilingAt = (interior: Interior, x: number, y: number): number =>
@@ -74,7 +87,7 @@ type Stretches = [number, number][];
  */
 export function freeColumn(interior: Interior, x: number, y: number): { low: number; high: number } | null {
 	if (x > interior.length) return null;
-	const floor = floorAt(interior, x, y);
+	const floor = bottomAt(interior, x, y);
 	const top = ceilingAt(interior, x, y);
 	if (top <= floor) return null;
 	const side: Side = y >= 0 ? 'left' : 'right';
@@ -85,11 +98,36 @@ export function freeColumn(interior: Interior, x: number, y: number): { low: num
 	const rear = positive((z) => x - rearFaceAt(interior, y, z), breaks(interior.knots.rearZ, floor, top), straight);
 	let best: { low: number; high: number } | null = null;
 	for (const [a, b] of walls)
-		for (const [c, d] of rear) {
-			const [low, high] = [Math.max(a, c), Math.min(b, d)];
-			if (high > low && (!best || high - low > best.high - best.low)) best = { low, high };
-		}
+		for (const [c, d] of rear)
+			for (const [low, high] of withoutFixtures(interior, x, y, [Math.max(a, c), Math.min(b, d)]))
+				if (high > low && (!best || high - low > best.high - best.low)) best = { low, high };
 	return best;
+}
+
+/** Whether a block stands over, or lies under, the point (x, y). */
+const covers = ({ box }: FixtureSolid, x: number, y: number): boolean => x >= box.x[0] && x <= box.x[1] && y >= box.y[0] && y <= box.y[1];
+
+/** Height of whatever the column at (x, y) stands on: an arch, the floor, or the bottom of a pit. */
+function bottomAt(interior: Interior, x: number, y: number): number {
+	const top = floorAt(interior, x, y);
+	if (top > 0) return top;
+	let bottom = 0;
+	for (const pit of interior.pits) if (covers(pit, x, y)) bottom = Math.min(bottom, pit.box.z[0]);
+	return bottom;
+}
+
+/** What the fixtures at (x, y) leave of a stretch of height. */
+function withoutFixtures(interior: Interior, x: number, y: number, stretch: [number, number]): Stretches {
+	let left: Stretches = [stretch];
+	for (const fixture of interior.fixtures) {
+		if (!covers(fixture, x, y)) continue;
+		const [low, high] = fixture.box.z;
+		left = left.flatMap(([a, b]): Stretches => [
+			[a, Math.min(b, low)],
+			[Math.max(a, high), b]
+		]);
+	}
+	return left;
 }
 
 /** Where a continuous function is not negative, given places between which it is linear (or at least changes sign once). */

@@ -21,7 +21,8 @@ export class Field {
 	private readonly levelsY: number;
 
 	constructor(interior: Interior) {
-		const widest = Math.max(...interior.sections.flatMap((s) => [...s.left.value, ...s.right.value]));
+		const walls = [...interior.sections.flatMap((s) => [...s.left.value, ...s.right.value])];
+		const widest = Math.max(...walls, ...interior.scribed.map(({ curve }) => Math.max(...curve.value)));
 		const rearmost = Math.min(0, ...interior.rear.value);
 		this.originX = Math.floor(rearmost / CELL) * CELL;
 		this.originY = -Math.ceil(widest / CELL) * CELL;

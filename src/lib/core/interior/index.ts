@@ -1,4 +1,4 @@
-export { buildInterior, type ArchSolid, type Interior, type Section, type Side } from './interior';
+export { blockOf, buildInterior, type ArchSolid, type FixtureSolid, type Interior, type Section, type Side } from './interior';
 export {
 	archHeightAt,
 	ceilingAt,
@@ -19,6 +19,7 @@ export { floorLining, seatSolid, seatStates, type SeatSolid } from './seats';
 export { measurementList, SHAPE_GROUPS, type MeasurementEntry } from './measuring';
 export {
 	archClearance,
+	blockClearance,
 	ceilingClearance,
 	cornerClearance,
 	floorClearance,
@@ -30,3 +31,6 @@ export {
 	type Solid
 } from './clearance';
 export { questions, type Question } from './sanity';
+export { contourCurve, contourReadings, leftRightDifference, type WallLine } from './contour';
+export { openingsOf, sweepClearance, throughRear, zonesOf, type OpeningSolid, type ZoneSolid } from './fittings';
+export { measuringWalk, type WalkLeg } from './walk';

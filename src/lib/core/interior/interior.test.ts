@@ -52,7 +52,12 @@ describe('walls', () => {
 
 	it('take off the lining when the bare metal was measured', () => {
 		const vehicle = plainVehicle(LEANING);
-		vehicle.lining = { included: false, floor: 20, wall: 10, roof: 15 };
+		vehicle.lining = {
+			included: false,
+			floor: { battens: { material: 'Battens', thickness: 8 }, boards: { material: 'Boards', thickness: 12 } },
+			wall: { felt: { material: 'Felt', thickness: 10 } },
+			roof: { cork: { material: 'Cork', thickness: 15 } }
+		};
 		const lined = buildInterior(vehicle);
 		expect(halfWidth(lined, 'left', 0, 580)).toBeCloseTo(690, 9);
 		expect(ceilingAt(lined, 0, 0)).toBe(1500 - 20 - 15);
@@ -254,6 +259,6 @@ describe('measurement list', () => {
 		expect(new Set(entries.map((e) => e.path.join('.'))).size).toBe(entries.length);
 		// Length, two corner sizes, two stations of three widths and a ceiling.
 		expect(entries).toHaveLength(1 + 2 + 2 * 4);
-		expect(entries.find((e) => e.label.startsWith('Width'))!.doubled).toBe(true);
+		expect(entries.find((e) => e.label.startsWith('Width'))!.factor).toBe(2);
 	});
 });

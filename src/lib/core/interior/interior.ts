@@ -1,5 +1,8 @@
-import type { Arch, Vehicle } from '../plan/vehicle';
 import { piecewise, type Piecewise } from '../geometry/piecewise';
+import type { Box } from '../geometry/vector';
+import { liningOff, type Fixture } from '../plan/fittings';
+import type { Arch, Vehicle } from '../plan/vehicle';
+import { RUN_OUT, wallLine, type WallLine } from './contour';
 
 /** The two sides of the vehicle: left is positive y. */
 export type Side = 'left' | 'right';
@@ -27,6 +30,14 @@ export interface ArchSolid {
 	edge: number;
 }
 
+/** A block of the vehicle that stands in the room, or a pit in its floor. */
+export interface FixtureSolid {
+	id: string;
+	name: string;
+	kind: Fixture['kind'];
+	box: Box;
+}
+
 /** The measured interior as numbers, finished (lined) surfaces. All lengths in mm. */
 export interface Interior {
 	length: number;
@@ -40,11 +51,17 @@ export interface Interior {
 	cornerAlong: number;
 	cornerAcross: number;
 	arches: ArchSolid[];
+	/** Steps, pillars, bars and consoles. */
+	fixtures: FixtureSolid[];
+	/** Pits below the floor. */
+	pits: FixtureSolid[];
+	/** Walls as scribed; beside them the stations count. */
+	scribed: WallLine[];
 }
 
 /** The interior of a vehicle, with the lining deducted when the sizes were taken on bare metal. */
 export function buildInterior(vehicle: Vehicle): Interior {
-	const lining = vehicle.lining.included ? { floor: 0, wall: 0, roof: 0 } : vehicle.lining;
+	const lining = liningOff(vehicle.lining);
 	const up = (z: number) => z - lining.floor;
 	const sections = Object.values(vehicle.stations)
 		.map((station): Section => {
@@ -61,21 +78,40 @@ export function buildInterior(vehicle: Vehicle): Interior {
 	const rear = piecewise([[up(0), 0], ...Object.values(vehicle.rear.profile).map((p) => [up(p.z), p.x.mm] as const)]);
 	const every = (pick: (s: Section) => number[]) => [...new Set(sections.flatMap(pick))].sort((a, b) => a - b);
 	const offsets = every((s) => s.ceiling.at);
+	const scribed = Object.entries(vehicle.contours).map(([id, contour]) => wallLine(id, contour, up, lining.wall));
+	const blocks = Object.entries(vehicle.fixtures).map(([id, fixture]) => fixtureSolid(id, fixture, lining.floor));
+	const sorted = (values: number[]) => [...new Set(values)].sort((a, b) => a - b);
 	return {
 		length: vehicle.length.mm,
 		sections,
 		knots: {
-			x: sections.map((s) => s.x),
-			z: every((s) => [...s.left.at, ...s.right.at]),
-			y: [...new Set(offsets.flatMap((y) => [-y, y]))].sort((a, b) => a - b),
+			x: sorted([...sections.map((s) => s.x), ...scribed.flatMap(({ curve, x }) => [x[0] - RUN_OUT, ...curve.at, x[1] + RUN_OUT])]),
+			z: sorted([...every((s) => [...s.left.at, ...s.right.at]), ...scribed.flatMap(({ z, reach }) => [z - reach, z, z + reach])]),
+			y: sorted(offsets.flatMap((y) => [-y, y])),
 			rearZ: rear.at
 		},
 		rear,
 		rearmost: Math.max(...rear.value),
 		cornerAlong: vehicle.rear.cornerAlong.mm,
 		cornerAcross: vehicle.rear.cornerAcross.mm,
-		arches: Object.entries(vehicle.arches).flatMap(([id, arch]) => archSolids(id, arch, lining.floor))
+		arches: Object.entries(vehicle.arches).flatMap(([id, arch]) => archSolids(id, arch, lining.floor)),
+		fixtures: blocks.filter(({ kind }) => kind !== 'pit'),
+		pits: blocks.filter(({ kind }) => kind === 'pit'),
+		scribed
 	};
+}
+
+/** The block that six measurements enclose, heights above the finished floor. */
+export const blockOf = (block: Pick<Fixture, 'start' | 'length' | 'right' | 'left' | 'low' | 'high'>, floor: number): Box => ({
+	x: [block.start.mm, block.start.mm + block.length.mm],
+	y: [Math.min(block.right.mm, block.left.mm), Math.max(block.right.mm, block.left.mm)],
+	z: [block.low.mm - floor, block.high.mm - floor]
+});
+
+/** A pit reaches up to the finished floor whatever its top was measured at: its lid is a piece, not the vehicle. */
+function fixtureSolid(id: string, fixture: Fixture, floor: number): FixtureSolid {
+	const box = blockOf(fixture, floor);
+	return { id, name: fixture.name, kind: fixture.kind, box: fixture.kind === 'pit' ? { ...box, z: [Math.min(0, box.z[0]), 0] } : box };
 }
 
 function archSolids(id: string, arch: Arch, floor: number): ArchSolid[] {

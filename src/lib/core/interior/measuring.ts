@@ -1,9 +1,23 @@
 import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
+import { fittingEntries } from './measuring-fittings';
+import { seatEntries } from './measuring-seats';
 
 /** The parts of the vehicle in the order in which one walks round it with a tape. */
-export const SHAPE_GROUPS = ['Length', 'Rear door', 'Cross-sections', 'Wheel arches', 'Seats'] as const;
+export const SHAPE_GROUPS = [
+	'Length',
+	'Rear door',
+	'Cross-sections',
+	'Wheel arches',
+	'Seats',
+	'Openings',
+	'Steps, pillars, pits',
+	'Scribed walls',
+	'Keep clear',
+	'Anchors',
+	'No drilling'
+] as const;
 
 /** A measurement of the plan with the words a builder needs to take it. */
 export interface MeasurementEntry {
@@ -13,16 +27,26 @@ export interface MeasurementEntry {
 	label: string;
 	/** Where to hold the tape. */
 	how: string;
-	/** True when the tape runs from wall to wall and the plan keeps half of it. */
-	doubled: boolean;
+	/** What the tape shows for one mm that the plan keeps: 2 from wall to wall, -1 to the right of the centre line. */
+	factor: 1 | 2 | -1;
 	measurement: Measurement;
 }
+
+/** Takes a measurement into the list: group, path within the vehicle, name, where to hold the tape, and what the tape shows for one mm kept. */
+export type AddEntry = (
+	group: MeasurementEntry['group'],
+	path: string[],
+	label: string,
+	how: string,
+	measurement: Measurement,
+	factor?: MeasurementEntry['factor']
+) => void;
 
 /** Every measurement of a vehicle, in the order in which to take them. */
 export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 	const entries: MeasurementEntry[] = [];
-	const add = (group: MeasurementEntry['group'], path: string[], label: string, how: string, measurement: Measurement, doubled = false) =>
-		entries.push({ path: ['vehicle', ...path], group, label, how, doubled, measurement });
+	const add: AddEntry = (group, path, label, how, measurement, factor = 1) =>
+		entries.push({ path: ['vehicle', ...path], group, label, how, factor, measurement });
 
 	add(
 		'Length',
@@ -66,7 +90,7 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 					`Width ${where}`,
 					`Wall to wall, ${lengthMark(w.z)} above the floor, ${at}. Hold the tape level.`,
 					w.left,
-					true
+					2
 				);
 			else {
 				add(
@@ -96,40 +120,17 @@ export function measurementList(vehicle: Vehicle): MeasurementEntry[] {
 	}
 	for (const [id, arch] of Object.entries(vehicle.arches)) {
 		const name = arch.side === 'both' ? 'Arches' : `${arch.side === 'left' ? 'Left' : 'Right'} arch`;
-		const one = (key: 'start' | 'floorLength' | 'topLength' | 'height' | 'inner' | 'edge', label: string, how: string, doubled = false) =>
-			add('Wheel arches', ['arches', id, key], `${name}: ${label}`, how, arch[key], doubled);
+		const one = (key: 'start' | 'floorLength' | 'topLength' | 'height' | 'inner' | 'edge', label: string, how: string, factor: 1 | 2 = 1) =>
+			add('Wheel arches', ['arches', id, key], `${name}: ${label}`, how, arch[key], factor);
 		one('start', 'start', 'Shut rear door to the rear end of the arch, along the floor.');
 		one('floorLength', 'length at the floor', 'Rear end to front end of the arch, along the floor.');
 		one('topLength', 'length of the flat top', 'Only the flat part on top, where the ends have not begun to round off.');
 		one('height', 'height', 'Floor to the top of the arch.');
-		if (arch.side === 'both') one('inner', 'width between', 'Inner face to inner face, across the floor.', true);
+		if (arch.side === 'both') one('inner', 'width between', 'Inner face to inner face, across the floor.', 2);
 		else one('inner', 'inner face', 'Centre line to the inner face of the arch, across the floor.');
 		one('edge', 'rounding of the inner edge', 'How far below the top the inner face begins to round off.');
 	}
-	for (const [id, seat] of Object.entries(vehicle.seats)) {
-		const one = (key: string, label: string, how: string) =>
-			add('Seats', ['seats', id, key], `${seat.name}: ${label}`, how, (seat as unknown as Record<string, Measurement>)[key]);
-		one('width', 'width', 'Widest part of the seat.');
-		one(
-			'back',
-			'backrest from the rear door',
-			seat.type === 'front seat'
-				? 'Seat slid fully back, back upright: shut rear door to the foot of the backrest.'
-				: 'Backrest up: shut rear door to the foot of the backrest.'
-		);
-		if (seat.type === 'front seat') one('foot', 'foot of the backrest', 'Floor to where the backrest begins.');
-		one('top', 'top', 'Floor to the highest point, head rest in its place.');
-		one('cushionLength', 'cushion length', 'Backrest to the front edge of the cushion.');
-		one('cushionHeight', 'cushion height', 'Floor to the top of the cushion.');
-		if (seat.type === 'front seat') {
-			one('slide', 'slide', 'From fully back to fully forward.');
-			one('drivingSlide', 'driving position', 'From fully back to where its driver needs it.');
-		} else {
-			one('foldedRear', 'folded, rear edge', 'Folded: shut rear door to the rear edge of what lies down.');
-			one('foldedLength', 'folded, length', 'Folded: rear edge to front edge.');
-			one('foldedHeightRear', 'folded, height at the rear', 'Folded: floor to the surface at its rear edge.');
-			one('foldedHeightFront', 'folded, height at the front', 'Folded: floor to the surface at its front edge.');
-		}
-	}
+	seatEntries(vehicle, add);
+	fittingEntries(vehicle, add);
 	return entries;
 }

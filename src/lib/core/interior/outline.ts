@@ -2,22 +2,30 @@ import { breaks } from '../geometry/piecewise';
 import { difference, largest, type Polygon } from '../geometry/polygon';
 import { vec2 } from '../geometry/vector';
 import { archHeightAt, furthestRear, leastHalfWidth, rearAt, sign, SIDES } from './evaluate';
-import type { ArchSolid, Interior } from './interior';
+import type { ArchSolid, Interior, Side } from './interior';
 
 /**
  * Seen from above: the outline within which a square-edged thing between the heights z[0] and z[1] stays clear of
- * walls and rear face, less `gap` mm on every side. Between stations the walls are taken as the straight chord,
+ * walls and rear face, less `gap` mm on every side; along a scribed wall its own clearance takes the place of the gap.
+ * Between stations the walls are taken as the straight chord,
  * which lies inside the true curve.
  */
 export function freeOutline(interior: Interior, z: [number, number], gap = 0): Polygon {
 	const rear = furthestRear(interior, z) + gap;
 	const xs = breaks(interior.knots.x, rear, Math.max(rear + 1, interior.length - gap));
-	const half = (side: 'left' | 'right', x: number) => Math.max(0, leastHalfWidth(interior, side, [x, x], z) - gap);
+	const half = (side: Side, x: number) =>
+		Math.max(0, leastHalfWidth(interior, side, [x, x], z) - (gap > 0 ? (scribedClearance(interior, side, x, z) ?? gap) : 0));
 	const outline: Polygon = [];
 	for (const x of xs) outline.push(vec2(x, -half('right', x)));
 	for (const x of [...xs].reverse()) outline.push(vec2(x, half('left', x)));
 	return largest(difference(outline, rearWedges(interior, z, rear))) ?? outline;
 }
+
+/** The clearance that was chosen for the scribed wall beside a board at x between two heights, if there is one. */
+const scribedClearance = (interior: Interior, side: Side, x: number, z: [number, number]): number | undefined =>
+	interior.scribed.find(
+		(line) => line.side === side && x >= line.x[0] && x <= line.x[1] && line.z + line.reach > z[0] && line.z - line.reach < z[1]
+	)?.clearance;
 
 /**
  * Seen from above: the two wedges that the cut corners of the closed door take away from a thing between the heights

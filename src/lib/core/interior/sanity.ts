@@ -4,6 +4,9 @@ import { valueAtPath } from '../plan/edit';
 import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
+import { ceilingAt, halfWidth } from './evaluate';
+import { buildInterior } from './interior';
+import { measurementList } from './measuring';
 
 /** A doubt about one measurement: it may be right, but it deserves a second look. */
 export interface Question {
@@ -18,7 +21,20 @@ const BEND = 90;
 
 /** Everything about a vehicle's measurements that looks like a slip of the tape. Nothing is refused: vehicles are odd. */
 export function questions(vehicle: Vehicle): Question[] {
-	return [...rearDoor(vehicle), ...walls(vehicle), ...neighbours(vehicle), ...ceilings(vehicle), ...arches(vehicle), ...slips(vehicle)];
+	const found = [
+		...slips(vehicle),
+		...rearDoor(vehicle),
+		...walls(vehicle),
+		...neighbours(vehicle),
+		...ceilings(vehicle),
+		...arches(vehicle),
+		...openings(vehicle),
+		...seats(vehicle),
+		...odd(vehicle)
+	];
+	// One doubt for each measurement, the most telling first.
+	const asked = new Set<string>();
+	return found.filter(({ path }) => !asked.has(path.join('.')) && asked.add(path.join('.')));
 }
 
 const stationsOf = (vehicle: Vehicle) => Object.entries(vehicle.stations).sort(([, a], [, b]) => a.x - b.x);
@@ -107,6 +123,123 @@ function arches(vehicle: Vehicle): Question[] {
 	});
 }
 
+/** A door opening lies within the room behind it, its sill below its head, its first edge before its second. */
+function openings(vehicle: Vehicle): Question[] {
+	const interior = buildInterior(vehicle);
+	return Object.entries(vehicle.openings).flatMap(([id, opening]): Question[] => {
+		const at = (...key: string[]) => ['vehicle', 'openings', id, ...key];
+		const found: Question[] = [];
+		if (opening.sill.mm >= opening.head.mm) found.push({ path: at('head'), text: 'The upper edge would lie below the sill.' });
+		const x =
+			opening.place === 'rear'
+				? interior.rearmost
+				: (Object.values(opening.edges)[0].first.mm + Object.values(opening.edges)[0].second.mm) / 2;
+		if (opening.head.mm > ceilingAt(interior, x, 0) + SLACK)
+			found.push({ path: at('head'), text: 'The opening would reach above the ceiling behind it.' });
+		for (const [key, edge] of Object.entries(opening.edges)) {
+			if (edge.first.mm >= edge.second.mm)
+				found.push({ path: at('edges', key, 'second'), text: 'The two edges would have changed places.' });
+			if (opening.place !== 'rear') continue;
+			const [right, left] = [halfWidth(interior, 'right', x, edge.z), halfWidth(interior, 'left', x, edge.z)];
+			if (-edge.first.mm > right + SLACK)
+				found.push({ path: at('edges', key, 'first'), text: 'The opening would be wider than the room behind it.' });
+			if (edge.second.mm > left + SLACK)
+				found.push({ path: at('edges', key, 'second'), text: 'The opening would be wider than the room behind it.' });
+		}
+		return found;
+	});
+}
+
+/** Room for what two tapes read differently before a sum is doubted, mm; our own judgement. */
+const SLACK = 25;
+
+/** Sums along the vehicle: seats end before the floor does, and what folds down is not longer than what stood up. */
+function seats(vehicle: Vehicle): Question[] {
+	return Object.entries(vehicle.seats).flatMap(([id, seat]): Question[] => {
+		const at = (key: string) => ['vehicle', 'seats', id, key];
+		const found: Question[] = [];
+		const slide = seat.slide?.mm ?? 0;
+		if (seat.back.mm + seat.cushionLength.mm > vehicle.length.mm + SLACK)
+			found.push({ path: at('back'), text: 'The seat would stand beyond the front of the floor.' });
+		if (seat.top.mm <= seat.cushionHeight.mm) found.push({ path: at('top'), text: 'The top would be lower than the cushion.' });
+		if (seat.type === 'front seat' && seat.drivingSlide.mm > slide + 5)
+			found.push({ path: at('drivingSlide'), text: 'The driving position would lie beyond the end of the slide.' });
+		if (seat.type === 'rear bench') {
+			const standing = seat.top.mm - seat.cushionHeight.mm + seat.cushionLength.mm + 250;
+			if (seat.foldedLength.mm > standing)
+				found.push({ path: at('foldedLength'), text: 'Folded it would be longer than back and cushion together.' });
+			if (Math.max(seat.foldedHeightRear.mm, seat.foldedHeightFront.mm) > seat.top.mm)
+				found.push({ path: at('foldedHeightFront'), text: 'Folded it would be higher than upright.' });
+		}
+		return found;
+	});
+}
+
+/** A reading that is off by less than this, or by less than so many times what the others scatter, is never odd; mm, our own judgement. */
+const ODD = 26;
+const TIMES = 3.5;
+/** Fewer readings than this tell nothing about one of them. */
+const ENOUGH = 5;
+
+/** A reading beside what the body style has at the same place, mm as the plan keeps it. */
+interface Sample {
+	path: string[];
+	mm: number;
+	usual: number;
+	/** 2 where the tape runs from wall to wall and the plan keeps half of it. */
+	shown: number;
+}
+
+/** Widths and ceiling heights of all sections, beside those of the body style. */
+function sectionSamples(vehicle: Vehicle): { widths: (Sample & { guessed: boolean })[]; heights: (Sample & { guessed: boolean })[] } {
+	const usual = buildInterior(starterVehicle(vehicle.bodyStyle, vehicle.name));
+	const read = stationsOf(vehicle);
+	return {
+		widths: read.flatMap(([id, { x, widths }]) =>
+			Object.entries(widths).map(([key, w]) => ({
+				path: ['vehicle', 'stations', id, 'widths', key, 'left'],
+				mm: w.left.mm,
+				usual: halfWidth(usual, 'left', x, w.z),
+				shown: w.right ? 1 : 2,
+				guessed: w.left.status === 'guessed'
+			}))
+		),
+		heights: read.flatMap(([id, { x, ceiling }]) =>
+			Object.entries(ceiling).map(([key, c]) => ({
+				path: ['vehicle', 'stations', id, 'ceiling', key, 'z'],
+				mm: c.z.mm,
+				usual: ceilingAt(usual, x, c.y),
+				shown: 1,
+				guessed: c.z.status === 'guessed'
+			}))
+		)
+	};
+}
+
+const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+/**
+ * Widths, and ceiling heights, that do not go with the rest: vehicles of one body style are alike up to a scale, so each
+ * reading is held against the style's size times the middle one of all ratios.
+ */
+function odd(vehicle: Vehicle): Question[] {
+	const { widths, heights } = sectionSamples(vehicle);
+	return [widths, heights].flatMap((all) => {
+		const samples = all.filter(({ guessed }) => !guessed);
+		if (samples.length < ENOUGH) return [];
+		const ratio = median(samples.map(({ mm, usual }) => mm / usual));
+		const offs = samples.map(({ mm, usual }) => mm - ratio * usual);
+		// For normal errors 1.4826 times the median deviation is one standard deviation.
+		const limit = Math.max(ODD, TIMES * 1.4826 * median(offs.map(Math.abs)));
+		return samples.flatMap(({ path, shown }, i): Question[] => {
+			if (Math.abs(offs[i]) <= limit) return [];
+			const much = lengthMark(Math.round(Math.abs(offs[i]) * shown));
+			const text = `${much} ${offs[i] > 0 ? 'more' : 'less'} than the other sections would lead one to think. Tape square and level? Read from its end?`;
+			return [{ path, text }];
+		});
+	});
+}
+
 /** Ratios of a reading to what a body style would have, by the slip that makes them. */
 const SLIPS: [ratio: number, text: string][] = [
 	[1 / 2.54, 'Inches typed as centimetres would look like this.'],
@@ -121,26 +254,14 @@ const COMPARABLE = 250;
 /** Measurements that stand in a telling ratio to what the body style starts with. */
 function slips(vehicle: Vehicle): Question[] {
 	const usual = starterVehicle(vehicle.bodyStyle, vehicle.name);
-	const comparable: string[][] = [
-		['length'],
-		...Object.keys(vehicle.arches).flatMap((id) => ['height', 'inner', 'floorLength'].map((key) => ['arches', id, key]))
-	];
-	const pairs = comparable.flatMap((path) => {
-		const [mine, theirs] = [valueAtPath(vehicle, path), valueAtPath(usual, path)] as (Measurement | undefined)[];
-		return mine && theirs
-			? [{ path, mm: mine.mm, usual: theirs.mm, shown: path.at(-1) === 'inner' && vehicle.arches[path[1]].side === 'both' ? 2 : 1 }]
-			: [];
-	});
-	// `shown` is 2 where the tape runs from wall to wall and the plan keeps half of it.
-	// Sections differ from plan to plan; any of the usual widths and heights will do for their size.
-	const [first] = Object.values(usual.stations);
-	const [width, height] = [Object.values(first.widths)[0].left.mm, Object.values(first.ceiling)[0].z.mm];
-	for (const [id, station] of stationsOf(vehicle)) {
-		for (const [key, w] of Object.entries(station.widths))
-			pairs.push({ path: ['stations', id, 'widths', key, 'left'], mm: w.left.mm, usual: width, shown: w.right ? 1 : 2 });
-		for (const [key, c] of Object.entries(station.ceiling))
-			pairs.push({ path: ['stations', id, 'ceiling', key, 'z'], mm: c.z.mm, usual: height, shown: 1 });
-	}
+	const pairs = measurementList(vehicle)
+		.filter(({ path }) => path[1] !== 'stations')
+		.flatMap(({ path, measurement, factor }) => {
+			const theirs = valueAtPath(usual, path.slice(1)) as Measurement | undefined;
+			return theirs ? [{ path: path.slice(1), mm: measurement.mm, usual: theirs.mm, shown: Math.abs(factor) }] : [];
+		});
+	const { widths, heights } = sectionSamples(vehicle);
+	for (const { path, mm, usual, shown } of [...widths, ...heights]) pairs.push({ path: path.slice(1), mm, usual, shown });
 	return pairs.flatMap(({ path, mm, usual: start, shown }): Question[] => {
 		if (start < COMPARABLE) return [];
 		const slip = SLIPS.find(([ratio]) => Math.abs(mm / start / ratio - 1) < NEAR);

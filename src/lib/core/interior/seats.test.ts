@@ -6,6 +6,8 @@ import { seatClearance, seatSolid, seatStates } from '.';
 
 const front: FrontSeat = {
 	type: 'front seat',
+	removable: false,
+	belts: 1,
 	name: 'Driver',
 	y: 380,
 	width: exact(500),
@@ -22,6 +24,8 @@ const front: FrontSeat = {
 };
 const bench: RearBench = {
 	type: 'rear bench',
+	belts: 3,
+	foldedSteps: {},
 	name: 'Bench',
 	y: 0,
 	width: exact(1100),

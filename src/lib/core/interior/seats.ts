@@ -1,7 +1,9 @@
 import { rectangle, type Polygon } from '../geometry/polygon';
 import { vec2 } from '../geometry/vector';
 import type { SeatSetting } from '../plan/plan';
-import type { FrontSeat, RearBench, Seat, Vehicle } from '../plan/vehicle';
+import { liningOff } from '../plan/fittings';
+import type { FrontSeat, RearBench, Seat } from '../plan/seat';
+import type { Vehicle } from '../plan/vehicle';
 
 /** What a seat fills in one setting: convex outlines in side view (x, z as x, y), each as wide as the seat. */
 export interface SeatSolid {
@@ -33,25 +35,65 @@ function backrest(x: number, foot: number, top: number, lean: number): Polygon {
 	return [vec2(x, foot), vec2(x + across.x, foot + across.y), vec2(tip.x + across.x, tip.y + across.y), tip];
 }
 
+/** Height of the top of a seat: a head rest that is pulled out lowers it. */
+const topOf = (seat: Seat, setting: SeatSetting): number => seat.top.mm - (setting.headRest === 'out' ? (seat.headRest?.mm ?? 0) : 0);
+
 function frontSeat(seat: FrontSeat, setting: SeatSetting): Polygon[] {
 	const x = seat.back.mm + setting.slide;
 	const cushion = rectangle(x, x + seat.cushionLength.mm + CUSHION, 0, seat.cushionHeight.mm);
-	return [cushion, backrest(x, seat.foot.mm, seat.top.mm, setting.angle)];
+	return [cushion, backrest(x, seat.foot.mm, topOf(seat, setting), setting.angle)];
 }
 
 function rearBench(seat: RearBench, setting: SeatSetting): Polygon[] {
-	if (setting.state === 'folded') {
-		const [a, b] = [seat.foldedRear.mm, seat.foldedRear.mm + seat.foldedLength.mm];
-		return [[vec2(a, 0), vec2(b, 0), vec2(b, seat.foldedHeightFront.mm), vec2(a, seat.foldedHeightRear.mm)]];
+	const x = seat.back.mm + setting.slide;
+	switch (setting.state) {
+		case 'folded':
+			return foldedProfiles(seat).map((profile) => profile.map((p) => vec2(p.x + setting.slide, p.y)));
+		case 'tumbled': {
+			const { rear, length, height } = seat.tumbled ?? { rear: seat.back, length: seat.cushionLength, height: seat.top };
+			return [rectangle(rear.mm, rear.mm + length.mm, 0, height.mm)];
+		}
+		case 'cushion out':
+			return [rectangle(x, x + seat.cushionLength.mm + CUSHION, 0, seat.pan?.mm ?? 0), uprightBack(seat, x, setting)];
+		default:
+			return [rectangle(x, x + seat.cushionLength.mm + CUSHION, 0, seat.cushionHeight.mm), uprightBack(seat, x, setting)];
 	}
-	const x = seat.back.mm;
-	const cushion = rectangle(x, x + seat.cushionLength.mm + CUSHION, 0, seat.cushionHeight.mm);
-	return [cushion, backrest(x, Math.max(0, seat.cushionHeight.mm - CUSHION), seat.top.mm, setting.angle)];
 }
 
-/** The states a seat can take. */
-export const seatStates = (seat: Seat): SeatSetting['state'][] =>
-	seat.type === 'front seat' ? ['upright'] : seat.removable ? ['upright', 'folded', 'removed'] : ['upright', 'folded'];
+const uprightBack = (seat: RearBench, x: number, setting: SeatSetting): Polygon =>
+	backrest(x, Math.max(0, seat.cushionHeight.mm - CUSHION), topOf(seat, setting), setting.angle);
+
+/**
+ * The folded bench in side view, one convex block for each tread between its steps. A tilt across counts with its
+ * higher edge, since what lies on the bench lies on that.
+ */
+function foldedProfiles(seat: RearBench): Polygon[] {
+	const [rear, long] = [seat.foldedRear.mm, seat.foldedLength.mm];
+	const slope = (seat.foldedHeightFront.mm - seat.foldedHeightRear.mm) / Math.max(1, long);
+	const higher = Math.abs(seat.foldedTilt?.mm ?? 0) / 2;
+	const steps = Object.values(seat.foldedSteps)
+		.map(({ at, rise }) => ({ at: at.mm, rise: rise.mm }))
+		.filter(({ at }) => at > 0 && at < long)
+		.sort((a, b) => a.at - b.at);
+	// The steps are part of the way from the measured rear height to the measured front one; the rest is slope.
+	const risen = steps.reduce((sum, step) => sum + step.rise, 0);
+	const plain = slope - risen / Math.max(1, long);
+	const cuts = [0, ...steps.map(({ at }) => at), long];
+	let lift = higher;
+	return cuts.slice(1).map((to, i) => {
+		if (i > 0) lift += steps[i - 1].rise;
+		const height = (at: number) => Math.max(0, seat.foldedHeightRear.mm + plain * at + lift);
+		const from = cuts[i];
+		return [vec2(rear + from, 0), vec2(rear + to, 0), vec2(rear + to, height(to)), vec2(rear + from, height(from))];
+	});
+}
+
+/** The states a seat can take: a bench tumbles or gives up its cushion when those sizes have been taken. */
+export function seatStates(seat: Seat): SeatSetting['state'][] {
+	const out: SeatSetting['state'][] = seat.removable ? ['removed'] : [];
+	if (seat.type === 'front seat') return ['upright', ...out];
+	return ['upright', 'folded', ...(seat.tumbled ? ['tumbled' as const] : []), ...(seat.pan ? ['cushion out' as const] : []), ...out];
+}
 
 /** Floor lining to take off heights that were measured on the bare floor. */
-export const floorLining = (vehicle: Vehicle): number => (vehicle.lining.included ? 0 : vehicle.lining.floor);
+export const floorLining = (vehicle: Vehicle): number => liningOff(vehicle.lining).floor;

@@ -122,6 +122,8 @@ describe('what is free to lie on', () => {
 	it('loses what a seat back takes that reaches above the mattress, and nothing to one that stays below', () => {
 		const bench = (height: number): RearBench => ({
 			type: 'rear bench',
+			belts: 2,
+			foldedSteps: {},
 			name: 'Bench',
 			y: 0,
 			width: exact(2000),

@@ -3,7 +3,8 @@ import type { Polygon } from '../geometry/polygon';
 import type { Pose } from '../geometry/pose';
 import type { Box, Vec3 } from '../geometry/vector';
 import type { Interior } from '../interior';
-import type { Stock, Use } from '../plan/plan';
+import type { Stock } from '../plan/plan';
+import type { Use } from '../plan/use';
 import type { Foam } from './parameter';
 
 /** How a link moves against its parent: not at all, along a unit axis (mm) or about a line (radians). */

@@ -1,7 +1,8 @@
 import type { Piece } from '../pieces/schema';
 import type { Edit } from './edit';
 import { freeId } from './id';
-import type { Gear, Person, Plan, Posture, Use } from './plan';
+import type { Gear, Person, Plan, Posture } from './plan';
+import type { Use } from './use';
 
 /** What people do when a vehicle is used in a way, before anybody says otherwise. */
 const USUAL: Record<Use, Posture> = { drive: 'in a seat', day: 'on the bench', night: 'lying' };

@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { fromVersion1 } from './from-version-1';
 import { RESERVED_KEYS } from './id';
 import { planSchema, type Plan } from './plan';
 
 export const FILE_FORMAT = 'vast-nook plan';
-export const FILE_VERSION = 1;
+export const FILE_VERSION = 2;
 /** Largest file that is read, in characters: fifty times the largest plan we made. */
 export const LARGEST_FILE = 4_000_000;
 /** Deepest nesting that is read; the plan itself needs seven levels. */
@@ -15,8 +16,8 @@ export const fileSchema = z.strictObject({ format: z.literal(FILE_FORMAT), versi
 /** A plan read from outside, or one line for each fault: where it is and what is wrong there. */
 export type PlanRead = { ok: true; plan: Plan } | { ok: false; faults: string[] };
 
-/** Rewrites the raw file of one version as the next; the entry for version n makes version n + 1. None is needed yet. */
-const MIGRATIONS: Record<number, (file: Record<string, unknown>) => Record<string, unknown>> = {};
+/** Rewrites the raw plan of one version as the next; the entry for version n makes version n + 1. */
+const MIGRATIONS: Record<number, (plan: unknown) => unknown> = { 1: fromVersion1 };
 
 const refuse = (...faults: string[]): PlanRead => ({ ok: false, faults });
 
@@ -37,15 +38,21 @@ export function readPlanFile(text: string): PlanRead {
 function readEnvelope(raw: unknown): PlanRead {
 	if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
 		return refuse('The file does not hold a plan: it should be an object.');
-	let file = raw as Record<string, unknown>;
+	const file = raw as Record<string, unknown>;
 	if (file.format !== FILE_FORMAT) return refuse(`format: should be “${FILE_FORMAT}”; this file comes from something else.`);
 	const { version } = file;
 	if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return refuse('version: should be a whole number from 1.');
 	if (version > FILE_VERSION) return refuse(`version: ${version} was written by a newer program; this one reads up to ${FILE_VERSION}.`);
-	for (let v = version; v < FILE_VERSION; v++) file = MIGRATIONS[v](file);
 	const reserved = reservedKeyPath(file.plan, 'plan');
 	if (reserved) return refuse(`${reserved}: this name is reserved.`);
-	return readPlan(file.plan, ['plan']);
+	return readPlan(migratePlan(file.plan, version), ['plan']);
+}
+
+/** A raw plan that was written by version `from` of the format, as the present version has it; what is not a plan stays as it is. */
+export function migratePlan(plan: unknown, from: number): unknown {
+	let present = plan;
+	for (let v = from; v < FILE_VERSION; v++) present = MIGRATIONS[v](present);
+	return present;
 }
 
 /** Checks a plan that is already an object, as the server receives it. */

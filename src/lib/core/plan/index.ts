@@ -1,13 +1,42 @@
 export { addGear, addPerson, addPiece, removePerson, removePiece } from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
-export { FILE_FORMAT, FILE_VERSION, fileJsonSchema, LARGEST_FILE, readPlan, readPlanFile, writePlanFile, type PlanRead } from './file';
+export {
+	FILE_FORMAT,
+	FILE_VERSION,
+	fileJsonSchema,
+	LARGEST_FILE,
+	migratePlan,
+	readPlan,
+	readPlanFile,
+	writePlanFile,
+	type PlanRead
+} from './file';
+export {
+	addFitting,
+	addFoldedStep,
+	addLayer,
+	BENCH_FEATURES,
+	FITTINGS,
+	removeFitting,
+	setBenchFeature,
+	type BenchFeature,
+	type FittingName,
+	type FittingTable
+} from './fitting-changes';
 export { freeId } from './id';
-export { STATUSES as MEASUREMENT_STATUSES, measurement, USUAL_TOLERANCE, type Measurement, type MeasurementStatus } from './measurement';
+export {
+	afterReading,
+	afterSecondReading,
+	STATUSES as MEASUREMENT_STATUSES,
+	measurement,
+	USUAL_TOLERANCE,
+	type Measurement,
+	type MeasurementStatus
+} from './measurement';
 export { mergeVersions, type Merge } from './merge';
 export {
 	planSchema,
 	POSTURES,
-	USES,
 	WANTS,
 	type BarStock,
 	type Gear,
@@ -17,12 +46,32 @@ export {
 	type Posture,
 	type SeatSetting,
 	type SheetStock,
-	type Stock,
-	type Use
+	type Stock
 } from './plan';
 export { defaultSetting } from './seat-setting';
 export { shareStructure } from './share';
 export { starterMode, starterPlan, starterVehicle } from './starter';
 export { STARTING_STOCK } from './stock';
-export { BODY_STYLES, type Arch, type BodyStyle, type FrontSeat, type RearBench, type Seat, type Station, type Vehicle } from './vehicle';
+export { USES, type Use } from './use';
+export { SEAT_STATES, type FrontSeat, type RearBench, type Seat } from './seat';
+export {
+	ANCHOR_KINDS,
+	DIRECTIONS,
+	DOOR_TYPES,
+	FIXTURE_KINDS,
+	HAZARDS,
+	LINED,
+	liningOff,
+	SURFACES,
+	ZONE_REASONS,
+	type Anchor,
+	type Contour,
+	type Fixture,
+	type Lined,
+	type Lining,
+	type NoDrill,
+	type Opening,
+	type Zone
+} from './fittings';
+export { BODY_STYLES, type Arch, type BodyStyle, type Station, type Vehicle } from './vehicle';
 export { addArches, addBench, addStation, removeReading, removeSeat, removeStation, splitArches } from './vehicle-changes';

@@ -25,3 +25,23 @@ export const measurement = (mm: number, status: MeasurementStatus = 'measured'):
 	plusMinus: USUAL_TOLERANCE[status],
 	status
 });
+
+/** A measurement after a first reading or a better one: a guess becomes measured, with the usual tolerance of that. */
+export function afterReading(before: Measurement, mm: number): Measurement {
+	if (before.status !== 'guessed') return { ...before, mm };
+	return { ...before, mm, status: 'measured', plusMinus: USUAL_TOLERANCE.measured };
+}
+
+/**
+ * A measurement after a second, independent reading: two that agree within twice the tolerance of one make their mean,
+ * measured twice; two that do not agree make nothing, since one of them is wrong and nobody knows which.
+ *
+ * @returns the measurement, or how far apart the readings are, mm.
+ */
+export function afterSecondReading(before: Measurement, mm: number): { agreed: Measurement } | { apart: number } {
+	const apart = Math.abs(before.mm - mm);
+	if (apart > 2 * Math.max(before.plusMinus, USUAL_TOLERANCE['measured twice'])) return { apart };
+	return {
+		agreed: { ...before, mm: (before.mm + mm) / 2, status: 'measured twice', plusMinus: USUAL_TOLERANCE['measured twice'] }
+	};
+}

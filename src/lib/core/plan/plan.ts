@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { pieceSchema } from '../pieces/schema';
 import { idSchema, tableOf } from './id';
+import { SEAT_STATES } from './seat';
+import { USES } from './use';
 import { vehicleSchema } from './vehicle';
 
 const name = z.string().trim().min(1).max(120);
@@ -19,7 +21,15 @@ export const personSchema = z.strictObject({
 		.array(z.enum(WANTS))
 		.max(WANTS.length)
 		.default([...WANTS])
-		.describe('what must be possible in bed')
+		.describe('what must be possible in bed'),
+	driving: z
+		.strictObject({
+			seat: idSchema,
+			slide: mm.describe('forward of the rearmost place of that seat, mm'),
+			angle: z.number().min(-10).max(60).describe('lean of its back, degrees')
+		})
+		.optional()
+		.describe('where this person needs the seat when driving')
 });
 export type Person = z.infer<typeof personSchema>;
 
@@ -37,15 +47,14 @@ export type Gear = z.infer<typeof gearSchema>;
 export const POSTURES = ['away', 'in a seat', 'on the bench', 'lying'] as const;
 export type Posture = (typeof POSTURES)[number];
 
-export const USES = ['drive', 'day', 'night'] as const;
-export type Use = (typeof USES)[number];
-
-export const SEAT_STATES = ['upright', 'folded', 'removed'] as const;
+export const DOOR_STATES = ['shut', 'open'] as const;
 
 export const seatSettingSchema = z.strictObject({
 	state: z.enum(SEAT_STATES),
 	slide: mm.describe('forward of its rearmost place, mm'),
-	angle: z.number().min(-10).max(90).describe('lean of the back, degrees')
+	angle: z.number().min(-10).max(90).describe('lean of the back, degrees'),
+	headRest: z.enum(['in', 'out']).optional().describe('in its place when absent'),
+	passengers: z.number().int().min(0).max(4).optional().describe('how many people this seat must carry in this mode')
 });
 export type SeatSetting = z.infer<typeof seatSettingSchema>;
 
@@ -55,6 +64,7 @@ export const modeSchema = z.strictObject({
 	use: z.enum(USES),
 	seats: z.record(idSchema, seatSettingSchema),
 	pieces: z.record(idSchema, z.string().max(40)).describe('state of each piece'),
+	doors: z.record(idSchema, z.enum(DOOR_STATES)).describe('doors that are not named are shut'),
 	people: z.record(idSchema, z.strictObject({ posture: z.enum(POSTURES), piece: idSchema.optional() }))
 });
 export type Mode = z.infer<typeof modeSchema>;
@@ -90,6 +100,17 @@ export const stockSchema = z.strictObject({
 });
 export type Stock = z.infer<typeof stockSchema>;
 
+/** A practice vehicle instead of a real one: which hidden one it is, and what the practice tape has said of it so far. */
+export const practiceSchema = z.strictObject({
+	vehicle: z
+		.number()
+		.int()
+		.min(0)
+		.max(2 ** 31 - 1)
+		.describe('number of the hidden vehicle of this body style'),
+	readings: z.record(z.string().max(200), z.array(z.number()).max(50)).describe('readings in mm by measurement, in order')
+});
+
 /** Everything a builder decides and measures. Whatever can be worked out from it is not stored. */
 export const planSchema = z
 	.strictObject({
@@ -100,6 +121,7 @@ export const planSchema = z
 		pieces: tableOf(pieceSchema),
 		modes: tableOf(modeSchema),
 		stock: stockSchema,
+		practice: practiceSchema.optional(),
 		log: z.array(z.strictObject({ date: z.iso.date(), text: z.string().min(1).max(4000) })).max(2000)
 	})
 	.superRefine((plan, context) => {
@@ -109,11 +131,14 @@ export const planSchema = z
 		for (const [id, mode] of Object.entries(plan.modes)) {
 			for (const seat of Object.keys(mode.seats)) known(plan.vehicle.seats, seat, ['modes', id, 'seats', seat], 'seat');
 			for (const piece of Object.keys(mode.pieces)) known(plan.pieces, piece, ['modes', id, 'pieces', piece], 'piece');
+			for (const door of Object.keys(mode.doors)) known(plan.vehicle.openings, door, ['modes', id, 'doors', door], 'opening');
 			for (const [person, at] of Object.entries(mode.people)) {
 				known(plan.crew, person, ['modes', id, 'people', person], 'person');
 				if (at.piece) known(plan.pieces, at.piece, ['modes', id, 'people', person, 'piece'], 'piece');
 			}
 		}
+		for (const [id, person] of Object.entries(plan.crew))
+			if (person.driving) known(plan.vehicle.seats, person.driving.seat, ['crew', id, 'driving', 'seat'], 'seat');
 		for (const [id, item] of Object.entries(plan.gear)) if (item.under) known(plan.pieces, item.under, ['gear', id, 'under'], 'piece');
 		for (const [id, piece] of Object.entries(plan.pieces)) {
 			for (const [key, value] of Object.entries(piece.params)) {

@@ -1,5 +1,6 @@
-import type { SeatSetting, Use } from './plan';
-import type { Seat } from './vehicle';
+import type { SeatSetting } from './plan';
+import type { Seat } from './seat';
+import type { Use } from './use';
 
 /** A sensible setting to start from: driving position for driving, slid forward and upright for the rest. */
 export function defaultSetting(seat: Seat, use: Use): SeatSetting {

@@ -1,9 +1,12 @@
 import { piecewise, valueAt } from '../geometry/piecewise';
 import { measurement, type Measurement } from './measurement';
-import type { Mode, Plan, Use } from './plan';
+import type { Mode, Plan } from './plan';
+import type { Seat } from './seat';
+import type { Use } from './use';
 import { defaultSetting } from './seat-setting';
 import { STARTING_STOCK } from './stock';
-import type { BodyStyle, Seat, Vehicle } from './vehicle';
+import type { Opening } from './fittings';
+import type { BodyStyle, Vehicle } from './vehicle';
 
 /** Rough shape of a body style: what anybody would guess of it. All in mm; widths are half-widths. */
 interface Shape {
@@ -21,10 +24,16 @@ interface Shape {
 	front: { back: number; y: number; width: number; foot: number; top: number };
 	/** Rear bench, where there is one. */
 	bench?: { back: number; width: number; top: number; foldedHeight: [rear: number, front: number]; removable: boolean };
+	/** How the rear opens, its clear height and how much narrower than the room it is on each side, below and above. */
+	rearDoor: { door: Opening['door']; sill: number; head: number; frame: [low: number, high: number] };
+	/** Sliding or hinged side door: from where to where along, where there is one. */
+	sideDoor?: { door: Opening['door']; start: number; length: number; sill: number; head: number; side: 'both' | 'right' };
 }
 
 const SHAPES: Record<BodyStyle, Shape> = {
 	'long high van': {
+		rearDoor: { door: 'double', sill: 60, head: 1760, frame: [60, 50] },
+		sideDoor: { door: 'sliding', start: 1750, length: 1230, sill: 90, head: 1700, side: 'right' },
 		length: 4150,
 		ceiling: [1880, 1910, 1900],
 		crown: 60,
@@ -44,6 +53,8 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		front: { back: 3080, y: 420, width: 520, foot: 380, top: 1250 }
 	},
 	'small van': {
+		rearDoor: { door: 'lifting', sill: 40, head: 1090, frame: [70, 50] },
+		sideDoor: { door: 'sliding', start: 980, length: 640, sill: 60, head: 1060, side: 'both' },
 		length: 2880,
 		ceiling: [1170, 1210, 1220],
 		crown: 50,
@@ -63,6 +74,8 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		front: { back: 1790, y: 370, width: 500, foot: 260, top: 1060 }
 	},
 	'seven-seat minivan': {
+		rearDoor: { door: 'lifting', sill: 50, head: 960, frame: [60, 60] },
+		sideDoor: { door: 'sliding', start: 1250, length: 760, sill: 80, head: 1020, side: 'both' },
 		length: 3220,
 		ceiling: [1060, 1150, 1170],
 		crown: 60,
@@ -83,6 +96,8 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		bench: { back: 1180, width: 1250, top: 900, foldedHeight: [330, 350], removable: true }
 	},
 	'four-wheel-drive estate': {
+		rearDoor: { door: 'lifting', sill: 60, head: 800, frame: [70, 60] },
+		sideDoor: { door: 'hinged', start: 720, length: 820, sill: 90, head: 860, side: 'both' },
 		length: 2760,
 		ceiling: [880, 960, 1000],
 		crown: 60,
@@ -103,6 +118,8 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		bench: { back: 830, width: 1240, top: 780, foldedHeight: [230, 270], removable: false }
 	},
 	'small hatchback': {
+		rearDoor: { door: 'lifting', sill: 110, head: 720, frame: [80, 60] },
+		sideDoor: { door: 'hinged', start: 560, length: 700, sill: 110, head: 800, side: 'both' },
 		length: 2480,
 		ceiling: [800, 900, 940],
 		crown: 60,
@@ -123,6 +140,8 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		bench: { back: 640, width: 1160, top: 720, foldedHeight: [240, 300], removable: true }
 	},
 	'two-door off-roader': {
+		rearDoor: { door: 'hinged', sill: 40, head: 930, frame: [60, 60] },
+		sideDoor: { door: 'hinged', start: 900, length: 900, sill: 120, head: 920, side: 'both' },
 		length: 2300,
 		ceiling: [1020, 1060, 1070],
 		crown: 40,
@@ -192,8 +211,50 @@ export function starterVehicle(bodyStyle: BodyStyle, name: string): Vehicle {
 			}
 		},
 		seats: seatsOf(shape),
-		lining: { included: true, floor: 0, wall: 0, roof: 0 }
+		openings: openingsOf(shape),
+		fixtures: {},
+		zones: {},
+		anchors: {},
+		noDrill: {},
+		contours: {},
+		lining: { included: true, floor: {}, wall: {}, roof: {} }
 	};
+}
+
+/** Rear and side doors: their clear outlines lie a frame's width inside the walls. */
+function openingsOf({ rearDoor, sideDoor, walls, rear }: Shape): Record<string, Opening> {
+	const half = piecewise(walls.map(([z, width]) => [z, width] as const));
+	const { sill, head, frame } = rearDoor;
+	const heights = [...new Set([sill, ...rear.map(([z]) => z).filter((z) => z > sill && z < head), head])];
+	const atRear = heights.map((z, i) => {
+		const width = valueAt(half, z) - (frame[0] + ((frame[1] - frame[0]) * i) / (heights.length - 1));
+		return [`e${z}`, { z, first: guess(-width), second: guess(width) }] as const;
+	});
+	const openings: Record<string, Opening> = {
+		rear: {
+			name: rearDoor.door === 'lifting' ? 'Tailgate' : rearDoor.door === 'double' ? 'Rear doors' : 'Rear door',
+			place: 'rear',
+			door: rearDoor.door,
+			hinge: 'first',
+			thickness: guess(60),
+			sill: guess(sill),
+			head: guess(head),
+			edges: Object.fromEntries(atRear)
+		}
+	};
+	if (!sideDoor) return openings;
+	for (const place of sideDoor.side === 'both' ? (['left', 'right'] as const) : (['right'] as const))
+		openings[`${place}-side`] = {
+			name: `${place === 'left' ? 'Left' : 'Right'} side door`,
+			place,
+			door: sideDoor.door,
+			hinge: 'second',
+			thickness: guess(80),
+			sill: guess(sideDoor.sill),
+			head: guess(sideDoor.head),
+			edges: { low: { z: sideDoor.sill, first: guess(sideDoor.start), second: guess(sideDoor.start + sideDoor.length) } }
+		};
+	return openings;
 }
 
 function seatsOf({ front, bench }: Shape): Record<string, Seat> {
@@ -211,7 +272,10 @@ function seatsOf({ front, bench }: Shape): Record<string, Seat> {
 		uprightAngle: 8,
 		reclinedAngle: 50,
 		drivingSlide: guess(90),
-		drivingAngle: 20
+		drivingAngle: 20,
+		headRest: guess(180),
+		removable: false,
+		belts: 1
 	});
 	const seats: Record<string, Seat> = { 'left-seat': single('Left front seat', 1), 'right-seat': single('Right front seat', -1) };
 	if (bench)
@@ -229,7 +293,9 @@ function seatsOf({ front, bench }: Shape): Record<string, Seat> {
 			foldedLength: guess(640),
 			foldedHeightRear: guess(bench.foldedHeight[0]),
 			foldedHeightFront: guess(bench.foldedHeight[1]),
-			removable: bench.removable
+			foldedSteps: {},
+			removable: bench.removable,
+			belts: bench.width > 1100 ? 3 : 2
 		};
 	return seats;
 }
@@ -240,6 +306,7 @@ export const starterMode = (vehicle: Vehicle, name: string, use: Use): Mode => (
 	use,
 	seats: Object.fromEntries(Object.entries(vehicle.seats).map(([id, seat]) => [id, defaultSetting(seat, use)])),
 	pieces: {},
+	doors: {},
 	people: {}
 });
 

@@ -4,7 +4,8 @@ import { measurement, type Measurement } from './measurement';
 import type { Plan } from './plan';
 import { defaultSetting } from './seat-setting';
 import { starterVehicle } from './starter';
-import type { RearBench, Station } from './vehicle';
+import type { RearBench } from './seat';
+import type { Station } from './vehicle';
 
 const guessed = ({ mm }: Measurement): Measurement => measurement(mm, 'guessed');
 
@@ -67,7 +68,9 @@ export function addBench({ vehicle, modes }: Plan): Edit[] {
 		foldedLength: guess(640),
 		foldedHeightRear: guess(300),
 		foldedHeightFront: guess(330),
-		removable: true
+		foldedSteps: {},
+		removable: true,
+		belts: 2
 	};
 	return [
 		{ path: ['vehicle', 'seats', id], value: bench },

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { tableOf } from './id';
+import { anchorSchema, contourSchema, fixtureSchema, liningSchema, noDrillSchema, openingSchema, zoneSchema } from './fittings';
 import { measurementSchema } from './measurement';
+import { seatSchema } from './seat';
 
 export const BODY_STYLES = [
 	'long high van',
@@ -56,49 +58,6 @@ const rearSchema = z.strictObject({
 	cornerAcross: measurementSchema.describe('rounding of the rear corners seen from above: length across the vehicle')
 });
 
-const seatPlace = {
-	name,
-	y: z.number().min(-1500).max(1500).describe('centre of the seat, left of the centre line, in mm'),
-	width: measurementSchema
-};
-
-/** A front seat on rails with a reclining back. */
-const frontSeatSchema = z.strictObject({
-	...seatPlace,
-	type: z.literal('front seat'),
-	back: measurementSchema.describe('closed rear door to the rear of the backrest at its foot, seat slid fully back'),
-	foot: measurementSchema.describe('height of the foot of the backrest above the floor'),
-	top: measurementSchema.describe('height of the top of the headrest, back upright'),
-	cushionLength: measurementSchema,
-	cushionHeight: measurementSchema,
-	slide: measurementSchema.describe('how far the seat slides forward in all'),
-	uprightAngle: z.number().min(-10).max(45).describe('least lean of the back behind the vertical, degrees'),
-	reclinedAngle: z.number().min(-10).max(90).describe('greatest lean of the back, degrees'),
-	drivingSlide: measurementSchema.describe('how far forward of its rearmost place the person who sits here needs it'),
-	drivingAngle: z.number().min(-10).max(60).describe('lean of the back for driving, degrees')
-});
-
-/** A rear bench that stands, folds or comes out. */
-const rearBenchSchema = z.strictObject({
-	...seatPlace,
-	type: z.literal('rear bench'),
-	back: measurementSchema.describe('closed rear door to the rear of the backrest at its foot, upright'),
-	top: measurementSchema.describe('height of the backrest, upright'),
-	angle: z.number().min(-10).max(45).describe('lean of the upright back, degrees'),
-	cushionLength: measurementSchema,
-	cushionHeight: measurementSchema,
-	foldedRear: measurementSchema.describe('closed rear door to the rear edge of the folded bench'),
-	foldedLength: measurementSchema,
-	foldedHeightRear: measurementSchema.describe('height of the folded surface at its rear edge'),
-	foldedHeightFront: measurementSchema.describe('height of the folded surface at its front edge'),
-	removable: z.boolean()
-});
-
-export const seatSchema = z.discriminatedUnion('type', [frontSeatSchema, rearBenchSchema]);
-export type FrontSeat = z.infer<typeof frontSeatSchema>;
-export type RearBench = z.infer<typeof rearBenchSchema>;
-export type Seat = z.infer<typeof seatSchema>;
-
 export const vehicleSchema = z.strictObject({
 	name,
 	bodyStyle: z.enum(BODY_STYLES),
@@ -107,14 +66,13 @@ export const vehicleSchema = z.strictObject({
 	rear: rearSchema,
 	arches: tableOf(archSchema),
 	seats: tableOf(seatSchema),
-	lining: z
-		.strictObject({
-			included: z.boolean().describe('true when the sizes were taken with the lining in place'),
-			floor: z.number().min(0).max(300),
-			wall: z.number().min(0).max(300),
-			roof: z.number().min(0).max(300)
-		})
-		.describe('thickness of floor, wall and roof build-up in mm, deducted unless included')
+	openings: tableOf(openingSchema),
+	fixtures: tableOf(fixtureSchema),
+	zones: tableOf(zoneSchema),
+	anchors: tableOf(anchorSchema),
+	noDrill: tableOf(noDrillSchema),
+	contours: tableOf(contourSchema),
+	lining: liningSchema
 });
 export type Vehicle = z.infer<typeof vehicleSchema>;
 export type Station = z.infer<typeof stationSchema>;

@@ -22,14 +22,20 @@ export function plainVehicle(walls: Walls, ceiling = 1500, length = 3000): Vehic
 		rear: { profile: {}, cornerAlong: exact(0), cornerAcross: exact(0) },
 		arches: {},
 		seats: {},
-		lining: { included: true, floor: 0, wall: 0, roof: 0 }
+		openings: {},
+		fixtures: {},
+		zones: {},
+		anchors: {},
+		noDrill: {},
+		contours: {},
+		lining: { included: true, floor: {}, wall: {}, roof: {} }
 	};
 }
 
 /** A plan round a vehicle: modes night and day, nobody and nothing in it. */
 export function planIn(vehicle: Vehicle): Plan {
 	const plan = starterPlan('Test', 'small van');
-	const mode = (name: string, use: 'day' | 'night') => ({ name, use, seats: {}, pieces: {}, people: {} });
+	const mode = (name: string, use: 'day' | 'night') => ({ name, use, seats: {}, pieces: {}, doors: {}, people: {} });
 	return { ...plan, vehicle, modes: { day: mode('Day', 'day'), night: mode('Night', 'night') } };
 }
 

@@ -1,10 +1,11 @@
-import { bounds, intersection } from '../geometry/polygon';
+import { bounds } from '../geometry/polygon';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { Plan } from '../plan/plan';
 import { clearBoxes } from '../storage';
 import { bodyShapes } from './bodies';
+import { fittingShapes, within } from './fittings';
 import { archShapes, roomAbove, roomAcross, roomAlong, widestAbove } from './room';
 import { project, silhouette, type Dimension, type Shape, type ShapeKind, type View, type ViewName } from './shape';
 import { lengthMark } from '../units';
@@ -35,8 +36,7 @@ const seatShapes = (view: ViewName, scene: Scene, at?: number): Shape[] =>
 	);
 
 /** In a cross-section: the seats ahead of it, as far as they are seen through the room there. */
-const seatsAhead = (scene: Scene, x: number, room: Shape['points']): Shape[] =>
-	seatShapes('cross-section', scene, x).flatMap((seat) => intersection(seat.points, room).map((points) => ({ ...seat, points })));
+const seatsAhead = (scene: Scene, x: number, room: Shape['points']): Shape[] => within(seatShapes('cross-section', scene, x), room);
 
 /** Parts of a piece, what lies behind first. In a cross-section at x only what it cuts and what lies ahead of it is seen. */
 function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
@@ -145,6 +145,7 @@ export function viewFromAbove(drawn: Drawn): View {
 	const shapes = [
 		...room,
 		...arches,
+		...fittingShapes('above', plan.vehicle, interior),
 		...gearShapes('above', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('above', p)),
 		...seatShapes('above', scene),
@@ -178,6 +179,7 @@ export function longSection(drawn: Drawn): View {
 	const shapes = [
 		room,
 		...arches,
+		...fittingShapes('long section', plan.vehicle, interior),
 		...gearShapes('long section', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('long section', p)),
 		...seatShapes('long section', scene),
@@ -216,6 +218,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 		room,
 		...seatsAhead(scene, x, room.points),
 		...arches,
+		...fittingShapes('cross-section', plan.vehicle, interior, x),
 		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
 		...bodyShapes('cross-section', plan.crew, scene)
 	];

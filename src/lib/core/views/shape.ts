@@ -7,7 +7,23 @@ export const VIEW_NAMES = ['above', 'long section', 'cross-section'] as const;
 export type ViewName = (typeof VIEW_NAMES)[number];
 
 /** What a shape stands for: decides its look. */
-export type ShapeKind = 'room' | 'outline' | 'arch' | 'seat' | 'board' | 'bar' | 'pad' | 'back' | 'body' | 'gear';
+export type ShapeKind =
+	| 'room'
+	| 'outline'
+	| 'opening'
+	| 'pit'
+	| 'fixture'
+	| 'zone'
+	| 'anchor'
+	| 'no-drill'
+	| 'arch'
+	| 'seat'
+	| 'board'
+	| 'bar'
+	| 'pad'
+	| 'back'
+	| 'body'
+	| 'gear';
 
 /** One filled outline of a drawing. */
 export interface Shape {

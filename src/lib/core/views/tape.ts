@@ -1,5 +1,6 @@
 import { vec3, type Vec3 } from '../geometry/vector';
-import { ceilingAt, halfWidth, rearAt, type Interior } from '../interior';
+import { ceilingAt, contourReadings, halfWidth, rearAt, type Interior } from '../interior';
+import type { Fixture } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
 import { valueAtPath } from '../plan/edit';
 import type { ViewName } from './shape';
@@ -17,7 +18,13 @@ export function tapeOf(vehicle: Vehicle, interior: Interior, path: string[]): Ta
 	if (table === 'stations') return stationTape(vehicle, interior, id, third, fourth, last);
 	if (table === 'rear') return rearTape(vehicle, interior, path);
 	if (table === 'arches') return archTape(vehicle, id, third);
-	if (table === 'seats') return seatTape(vehicle, id, third);
+	if (table === 'seats') return seatTape(vehicle, path);
+	if (table === 'openings') return openingTape(vehicle, interior, path);
+	if (table === 'fixtures') return blockTape(vehicle.fixtures[id], third);
+	if (table === 'zones') return blockTape(vehicle.zones[id], third);
+	if (table === 'anchors') return anchorTape(vehicle, id, third);
+	if (table === 'noDrill') return noDrillTape(vehicle, interior, id, third);
+	if (table === 'contours') return contourTape(vehicle, id, fourth, last);
 	return { view: 'long section', sectionX: 0, line: [vec3(0, 0, 0), vec3(interior.length, 0, 0)] };
 }
 
@@ -65,25 +72,145 @@ function archTape(vehicle: Vehicle, id: string, key: string): Tape {
 	return { view: key === 'inner' || key === 'edge' ? 'cross-section' : 'long section', sectionX: middle, line: lines[key] };
 }
 
-function seatTape(vehicle: Vehicle, id: string, key: string): Tape {
+function seatTape(vehicle: Vehicle, [, id, key, third, fourth]: string[]): Tape {
 	const seat = vehicle.seats[id];
 	const back = seat.back.mm;
 	const height = seat.cushionHeight.mm;
-	const number = (name: string): number => (valueAtPath(vehicle, ['seats', id, name]) as { mm: number } | undefined)?.mm ?? 0;
+	const number = (...path: string[]): number => (valueAtPath(vehicle, ['seats', id, ...path]) as { mm: number } | undefined)?.mm ?? 0;
 	const [foldRear, foldLong] = [number('foldedRear'), number('foldedLength')];
+	const at = (x: number, z: number) => vec3(x, seat.y, z);
+	const along = (x: number, by: number, z: number): [Vec3, Vec3] => [at(x, z), at(x + by, z)];
+	const up = (x: number, by: number, from = 0): [Vec3, Vec3] => [at(x, from), at(x, from + by)];
+	const side = (...line: [Vec3, Vec3]): Tape => ({ view: 'long section', sectionX: back, line });
+	const foldFront = foldRear + foldLong;
+	switch (key) {
+		case 'width':
+		case 'foldedTilt': {
+			const half = seat.width.mm / 2;
+			const z = key === 'width' ? height : number('foldedHeightRear');
+			const line: [Vec3, Vec3] = [vec3(back + 200, seat.y - half, z), vec3(back + 200, seat.y + half, z)];
+			return { view: 'above', sectionX: back, line };
+		}
+		case 'foot':
+			return side(...up(back, number('foot')));
+		case 'top':
+			return side(...up(back, seat.top.mm));
+		case 'headRest':
+			return side(...up(back, number('headRest'), seat.top.mm - number('headRest')));
+		case 'cushionLength':
+			return side(...along(back, seat.cushionLength.mm, height));
+		case 'cushionHeight':
+			return side(...up(back + seat.cushionLength.mm / 2, height));
+		case 'slide':
+		case 'drivingSlide':
+			return side(...along(back, number(key), height));
+		case 'foldedRear':
+			return side(...along(0, foldRear, 0));
+		case 'foldedLength':
+			return side(at(foldRear, number('foldedHeightRear')), at(foldFront, number('foldedHeightFront')));
+		case 'foldedHeightRear':
+			return side(...up(foldRear, number(key)));
+		case 'foldedHeightFront':
+			return side(...up(foldFront, number(key)));
+		case 'foldedSteps': {
+			const place = foldRear + number('foldedSteps', third, 'at');
+			const z = number('foldedHeightRear');
+			return fourth === 'at' ? side(...along(foldRear, place - foldRear, z)) : side(...up(place, number('foldedSteps', third, 'rise'), z));
+		}
+		case 'tumbled': {
+			const rear = number('tumbled', 'rear');
+			if (third === 'rear') return side(...along(0, rear, 0));
+			return third === 'length' ? side(...along(rear, number('tumbled', 'length'), 0)) : side(...up(rear, number('tumbled', 'height')));
+		}
+		case 'well':
+			return third === 'length'
+				? side(...along(foldFront, number('well', 'length'), 0))
+				: side(...up(foldFront + 50, -number('well', 'depth')));
+		case 'pan':
+			return side(...up(back + seat.cushionLength.mm / 2, number('pan')));
+		default:
+			return side(...along(0, back, height));
+	}
+}
+
+function openingTape(vehicle: Vehicle, interior: Interior, [, id, key, edgeId, which]: string[]): Tape {
+	const opening = vehicle.openings[id];
+	const rear = opening.place === 'rear';
+	const s = opening.place === 'right' ? -1 : 1;
+	const [edge] = Object.values(opening.edges);
+	const middle = rear ? 0 : (edge.first.mm + edge.second.mm) / 2;
+	/** A point of the opening: across it (y at the rear, x on a side), and its height. */
+	const at = (across: number, z: number): Vec3 =>
+		rear ? vec3(rearAt(interior, z), across, z) : vec3(across, s * halfWidth(interior, s > 0 ? 'left' : 'right', across, z), z);
+	const view = rear ? 'cross-section' : 'long section';
+	const sectionX = rear ? interior.rearmost + 1 : middle;
+	if (key === 'sill' || key === 'head') {
+		const end = at(middle, opening[key].mm);
+		return { view, sectionX, line: [{ ...end, z: 0 }, end] };
+	}
+	if (key === 'thickness') {
+		const z = (opening.sill.mm + opening.head.mm) / 2;
+		const inner = at(middle, z);
+		const outer = rear ? vec3(inner.x - opening.thickness.mm, inner.y, z) : vec3(inner.x, inner.y + s * opening.thickness.mm, z);
+		return { view: rear ? 'long section' : 'above', sectionX, line: [inner, outer] };
+	}
+	const { z, first, second } = opening.edges[edgeId];
+	const end = at(which === 'first' ? first.mm : second.mm, z);
+	return { view, sectionX, line: [rear ? { ...end, y: 0 } : { ...end, x: 0 }, end] };
+}
+
+function blockTape(block: Pick<Fixture, 'start' | 'length' | 'right' | 'left' | 'low' | 'high'>, key: string): Tape {
+	const [x0, x1] = [block.start.mm, block.start.mm + block.length.mm];
+	const [right, left, low, high] = [block.right.mm, block.left.mm, block.low.mm, block.high.mm];
+	const [mx, my] = [(x0 + x1) / 2, (right + left) / 2];
 	const lines: Record<string, [Vec3, Vec3]> = {
-		width: [vec3(back + 200, seat.y - seat.width.mm / 2, height), vec3(back + 200, seat.y + seat.width.mm / 2, height)],
-		back: [vec3(0, seat.y, height), vec3(back, seat.y, height)],
-		foot: [vec3(back, seat.y, 0), vec3(back, seat.y, number('foot'))],
-		top: [vec3(back, seat.y, 0), vec3(back, seat.y, seat.top.mm)],
-		cushionLength: [vec3(back, seat.y, height), vec3(back + seat.cushionLength.mm, seat.y, height)],
-		cushionHeight: [vec3(back + 240, seat.y, 0), vec3(back + 240, seat.y, height)],
-		slide: [vec3(back, seat.y, height), vec3(back + number('slide'), seat.y, height)],
-		drivingSlide: [vec3(back, seat.y, height), vec3(back + number('drivingSlide'), seat.y, height)],
-		foldedRear: [vec3(0, seat.y, 0), vec3(foldRear, seat.y, 0)],
-		foldedLength: [vec3(foldRear, seat.y, number('foldedHeightRear')), vec3(foldRear + foldLong, seat.y, number('foldedHeightFront'))],
-		foldedHeightRear: [vec3(foldRear, seat.y, 0), vec3(foldRear, seat.y, number('foldedHeightRear'))],
-		foldedHeightFront: [vec3(foldRear + foldLong, seat.y, 0), vec3(foldRear + foldLong, seat.y, number('foldedHeightFront'))]
+		start: [vec3(0, my, 0), vec3(x0, my, 0)],
+		length: [vec3(x0, my, high), vec3(x1, my, high)],
+		right: [vec3(mx, 0, high), vec3(mx, right, high)],
+		left: [vec3(mx, 0, high), vec3(mx, left, high)],
+		low: [vec3(mx, my, 0), vec3(mx, my, low)],
+		high: [vec3(mx, my, 0), vec3(mx, my, high)]
 	};
-	return { view: key === 'width' ? 'above' : 'long section', sectionX: back, line: lines[key] ?? lines.back };
+	const view = key === 'start' || key === 'length' ? 'above' : 'cross-section';
+	return { view, sectionX: mx, line: lines[key] };
+}
+
+function anchorTape(vehicle: Vehicle, id: string, key: string): Tape {
+	const { x, y, z } = vehicle.anchors[id];
+	const at = vec3(x.mm, y.mm, z.mm);
+	if (key === 'x') return { view: 'above', sectionX: x.mm, line: [vec3(0, y.mm, z.mm), at] };
+	return { view: 'cross-section', sectionX: x.mm, line: [key === 'y' ? vec3(x.mm, 0, z.mm) : vec3(x.mm, y.mm, 0), at] };
+}
+
+function noDrillTape(vehicle: Vehicle, interior: Interior, id: string, key: string): Tape {
+	const { surface, start, length, low, high } = vehicle.noDrill[id];
+	const [x0, x1] = [start.mm, start.mm + length.mm];
+	const [mx, middle] = [(x0 + x1) / 2, (low.mm + high.mm) / 2];
+	/** A point of the surface: along, and its other distance. */
+	const at = (x: number, other: number): Vec3 => {
+		if (surface === 'floor') return vec3(x, other, 0);
+		if (surface === 'roof') return vec3(x, other, ceilingAt(interior, x, other));
+		const side = surface === 'left wall' ? 'left' : 'right';
+		return vec3(x, (side === 'left' ? 1 : -1) * halfWidth(interior, side, x, other), other);
+	};
+	const upright = surface.endsWith('wall');
+	const along = upright ? ('long section' as const) : ('above' as const);
+	const end = at(key === 'start' ? x0 : key === 'length' ? x1 : mx, key === 'low' ? low.mm : key === 'high' ? high.mm : middle);
+	if (key === 'start') return { view: along, sectionX: mx, line: [{ ...end, x: 0 }, end] };
+	if (key === 'length') return { view: along, sectionX: mx, line: [{ ...end, x: x0 }, end] };
+	return { view: 'cross-section', sectionX: mx, line: [upright ? { ...end, z: 0 } : { ...end, y: 0 }, end] };
+}
+
+function contourTape(vehicle: Vehicle, id: string, key: string, index: string): Tape {
+	const { line, side, z } = vehicle.contours[id];
+	const s = side === 'left' ? 1 : -1;
+	const readings = contourReadings(vehicle.contours[id]);
+	if (line.type !== 'batten')
+		return { view: 'above', sectionX: readings[0][0], line: [vec3(0, 0, z), vec3(readings[0][0], s * readings[0][1], z)] };
+	const batten = s * line.batten.mm;
+	const start = line.start.mm;
+	if (key === 'start') return { view: 'above', sectionX: start, line: [vec3(0, batten, z), vec3(start, batten, z)] };
+	if (key === 'batten') return { view: 'above', sectionX: start, line: [vec3(start, 0, z), vec3(start, batten, z)] };
+	const [x, wall] = readings[Number(index)];
+	return { view: 'above', sectionX: x, line: [vec3(x, batten, z), vec3(x, s * wall, z)] };
 }

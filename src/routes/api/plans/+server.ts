@@ -7,14 +7,24 @@ import type { RequestHandler } from './$types';
 
 /** Either a new plan to start, or the text of a plan file to import. */
 const requestSchema = z.union([
-	z.strictObject({ name: z.string().trim().min(1).max(120), bodyStyle: z.enum(BODY_STYLES) }),
+	z.strictObject({
+		name: z.string().trim().min(1).max(120),
+		bodyStyle: z.enum(BODY_STYLES),
+		/** Number of the hidden vehicle, for a practice plan. */
+		practice: z.number().int().min(1).max(9999).optional()
+	}),
 	z.strictObject({ file: z.string() })
 ]);
 
 export const POST: RequestHandler = async ({ request }) => {
 	const body = requestSchema.safeParse(await readJson(request));
 	if (!body.success) error(400, 'A new plan needs a name and a body style, or the text of a plan file.');
-	if (!('file' in body.data)) return json({ id: await createPlan(starterPlan(body.data.name, body.data.bodyStyle)) }, { status: 201 });
+	if (!('file' in body.data)) {
+		const { name, bodyStyle, practice } = body.data;
+		const plan = starterPlan(name, bodyStyle);
+		const id = await createPlan(practice === undefined ? plan : { ...plan, practice: { vehicle: practice, readings: {} } });
+		return json({ id }, { status: 201 });
+	}
 	const read = readPlanFile(body.data.file);
 	if (!read.ok) error(422, { message: 'This file is not a plan that can be read. Nothing was changed.', faults: read.faults });
 	return json({ id: await createPlan(read.plan) }, { status: 201 });

@@ -1,27 +1,32 @@
 <script lang="ts">
+	import { resolve } from '$app/paths';
+	import { page } from '$app/state';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { measureNext } from '$lib/core/checks';
-	import { interiorOf, sceneOf } from '$lib/core/derive';
+	import { interiorOf } from '$lib/core/derive';
 	import { halfWidth, measurementList, questions, SHAPE_GROUPS, type MeasurementEntry } from '$lib/core/interior';
 	import {
 		addArches,
 		addBench,
+		addFitting,
 		addStation,
+		afterReading,
+		FITTINGS,
 		freeId,
 		measurement,
-		MEASUREMENT_STATUSES,
 		removeReading,
-		removeSeat,
 		removeStation,
 		splitArches,
-		USUAL_TOLERANCE,
-		type MeasurementStatus
+		type FittingName,
+		type FittingTable
 	} from '$lib/core/plan';
 	import { formatLength, withUnits } from '$lib/core/units';
-	import { crossSection, longSection, tapeOf, viewFromAbove } from '$lib/core/views';
 	import { useWorkbench } from '$lib/ui/context';
-	import Drawing from '$lib/ui/Drawing.svelte';
+	import FittingForm from '$lib/ui/FittingForm.svelte';
 	import LengthField from '$lib/ui/LengthField.svelte';
+	import LiningForm from '$lib/ui/LiningForm.svelte';
+	import PracticeResult from '$lib/ui/PracticeResult.svelte';
+	import TapeCard from '$lib/ui/TapeCard.svelte';
 
 	const workbench = useWorkbench();
 	const { session } = workbench;
@@ -35,42 +40,9 @@
 	const keyOf = (entry: MeasurementEntry) => entry.path.join('.');
 	const current = $derived(entries.find((entry) => keyOf(entry) === currentKey) ?? entries[0]);
 
-	/** The empty vehicle with the tape in it: pieces would only stand in the way. */
-	const empty = $derived({ ...plan, pieces: {}, crew: {}, gear: {} });
-	const tape = $derived(tapeOf(vehicle, interiorOf(vehicle), current.path.slice(1)));
-	const drawn = $derived.by(() => {
-		const [mode] = Object.keys(empty.modes);
-		const scene = sceneOf(empty, mode);
-		// Seats are shown only where they are what is measured.
-		const base = { plan: empty, scene: current.group === 'Seats' ? scene : { ...scene, seats: [] } };
-		if (tape.view === 'above') return viewFromAbove(base);
-		if (tape.view === 'long section') return longSection(base);
-		return crossSection(base, tape.sectionX);
-	});
-	const view = $derived({ ...drawn, dimensions: [] });
-	const shownValue = (entry: MeasurementEntry) => entry.measurement.mm * (entry.doubled ? 2 : 1);
-
-	function setValue(entry: MeasurementEntry, mm: number) {
-		const status: MeasurementStatus = entry.measurement.status === 'guessed' ? 'measured' : entry.measurement.status;
-		const plusMinus = entry.measurement.status === 'guessed' ? USUAL_TOLERANCE.measured : entry.measurement.plusMinus;
-		session.edit(entry.label.toLowerCase(), [
-			{ path: entry.path, value: { ...entry.measurement, mm: entry.doubled ? mm / 2 : mm, status, plusMinus } }
-		]);
-	}
-	const setStatus = (entry: MeasurementEntry, status: MeasurementStatus) =>
-		session.edit(`${entry.label.toLowerCase()}: ${status}`, [
-			{ path: entry.path, value: { ...entry.measurement, status, plusMinus: USUAL_TOLERANCE[status] } }
-		]);
-	const setTolerance = (entry: MeasurementEntry, plusMinus: number) =>
-		session.edit(`${entry.label.toLowerCase()}: tolerance`, [{ path: entry.path, value: { ...entry.measurement, plusMinus } }]);
-	const setNote = (entry: MeasurementEntry, note: string) =>
-		session.edit(`${entry.label.toLowerCase()}: note`, [{ path: [...entry.path, 'note'], value: note.trim() || undefined }]);
-
-	/** Splits a wall-to-wall width into two half-widths, or joins them again. */
-	function setApart(entry: MeasurementEntry, apart: boolean) {
-		const base = entry.path.slice(0, -1);
-		session.edit('left and right', [{ path: [...base, 'right'], value: apart ? entry.measurement : undefined }]);
-	}
+	const shownValue = (entry: MeasurementEntry) => entry.measurement.mm * entry.factor;
+	const setValue = (entry: MeasurementEntry, mm: number) =>
+		session.edit(entry.label.toLowerCase(), [{ path: entry.path, value: afterReading(entry.measurement, mm / entry.factor) }]);
 
 	let newX: number = $state(500);
 	let newZ: number = $state(500);
@@ -96,89 +68,46 @@
 				{ label: 'Measure left and right apart', edits: splitArches(plan, id) },
 				{ label: 'There is no such arch', edits: [{ path: ['vehicle', 'arches', id], value: undefined }] }
 			];
-		if (table === 'seats') return [{ label: `There is no ${vehicle.seats[id].name.toLowerCase()}`, edits: removeSeat(plan, id) }];
 		return [];
 	});
-	const setLining = (key: 'floor' | 'wall' | 'roof' | 'included', value: number | boolean) =>
-		session.edit('lining', [{ path: ['vehicle', 'lining', key], value }]);
 	const hasBench = $derived(Object.values(vehicle.seats).some((seat) => seat.type === 'rear bench'));
+	let adding: FittingName = $state('space to keep clear');
+	function add() {
+		const { id, edits } = addFitting(plan, adding);
+		session.edit(`add ${adding}`, edits);
+		const { table } = FITTINGS[adding];
+		currentKey = entries.map(keyOf).find((key) => key.startsWith(`vehicle.${table}.${id}.`));
+	}
+	/** What the present entry belongs to, when that has properties besides its sizes. */
+	const about = $derived.by(() => {
+		const [, table, id] = current.path;
+		return table === 'seats' || Object.values(FITTINGS).some((fitting) => fitting.table === table)
+			? { table: table as FittingTable | 'seats', id }
+			: undefined;
+	});
 	const measured = $derived(entries.filter((entry) => entry.measurement.status !== 'guessed').length);
 	const go = (step: number) => (currentKey = keyOf(entries[Math.max(0, Math.min(entries.length - 1, entries.indexOf(current) + step))]));
 </script>
 
 <div class="stage">
 	<section class="tape card" aria-label="Where to hold the tape">
-		<header>
-			<h2>{current.label}</h2>
-			<p>{current.how}</p>
-			{#if doubts.has(keyOf(current))}<p class="doubt" role="status"><strong>Right?</strong> {doubts.get(keyOf(current))}</p>{/if}
-		</header>
-		<div class="drawing">
-			<Drawing
-				{view}
-				title="Where to hold the tape"
-				lit={{ line: tape.line, at: tape.line[1], text: formatLength(shownValue(current), preferences.units) }}
-			/>
-		</div>
-		{#key keyOf(current)}
-			<div class="entry">
-				<LengthField
-					label={current.doubled ? 'Wall to wall' : 'The tape says'}
-					value={shownValue(current)}
-					large
-					onchange={(mm) => setValue(current, mm)}
-				/>
-				<div class="known" role="group" aria-label="How well it is known">
-					{#each MEASUREMENT_STATUSES as status (status)}
-						<button
-							type="button"
-							class="tool"
-							class:main={current.measurement.status === status}
-							aria-pressed={current.measurement.status === status}
-							onclick={() => setStatus(current, status)}>{status}</button
-						>
-					{/each}
-				</div>
-				<div class="pair">
-					<LengthField
-						label="± may be off by"
-						value={current.measurement.plusMinus}
-						range={[0, 500]}
-						onchange={(mm) => setTolerance(current, mm)}
-					/>
-					<label>
-						<span class="quiet">Note</span>
-						<input
-							class="field"
-							value={current.measurement.note ?? ''}
-							maxlength="500"
-							onchange={(event) => setNote(current, event.currentTarget.value)}
-						/>
-					</label>
-				</div>
-				{#if current.path.includes('widths')}
-					<label class="check">
-						<input type="checkbox" checked={!current.doubled} onchange={(event) => setApart(current, event.currentTarget.checked)} /> left and
-						right differ
-					</label>
-				{/if}
-				<div class="changes">
-					{#each shapeChanges.filter((change) => change.edits.length > 0) as change (change.label)}
-						<button type="button" class="tool" onclick={() => session.edit(change.label.toLowerCase(), change.edits)}>{change.label}</button
-						>
-					{/each}
-				</div>
-				<div class="steps">
-					<button type="button" class="tool" onclick={() => go(-1)}>Back</button>
-					<span class="quiet figures">{entries.indexOf(current) + 1} / {entries.length}</span>
-					<button type="button" class="tool main" onclick={() => go(1)}>Next</button>
-				</div>
+		<TapeCard entry={current} doubt={doubts.get(keyOf(current))}>
+			<div class="changes">
+				{#each shapeChanges.filter((change) => change.edits.length > 0) as change (change.label)}
+					<button type="button" class="tool" onclick={() => session.edit(change.label.toLowerCase(), change.edits)}>{change.label}</button>
+				{/each}
 			</div>
-		{/key}
+			<div class="steps">
+				<button type="button" class="tool" onclick={() => go(-1)}>Back</button>
+				<span class="quiet figures">{entries.indexOf(current) + 1} / {entries.length}</span>
+				<button type="button" class="tool main" onclick={() => go(1)}>Next</button>
+			</div>
+		</TapeCard>
 	</section>
 
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<section class="list" tabindex="0" aria-label="All measurements">
+		<a class="tool main walk" href={resolve(`/plans/${page.params.id}/interior/walk` as '/')}>Walk through it with the tape</a>
 		<p class="quiet progress">
 			<span class="figures">{measured}</span> of <span class="figures">{entries.length}</span> measured. The rest are guesses; findings say which
 			one matters next.
@@ -226,10 +155,13 @@
 									>?<span class="sr-only">{doubts.get(keyOf(entry))}</span></span
 								>{/if}{entry.measurement.status === 'guessed'
 								? 'guess'
-								: `± ${formatLength(entry.measurement.plusMinus * (entry.doubled ? 2 : 1), preferences.units)}`}</span
+								: `± ${formatLength(entry.measurement.plusMinus * Math.abs(entry.factor), preferences.units)}`}</span
 						>
 					</div>
 				{/each}
+				{#if about && current.group === group}
+					{#key `${about.table}/${about.id}`}<FittingForm table={about.table} id={about.id} />{/key}
+				{/if}
 				{#if group === 'Cross-sections'}
 					<div class="add">
 						<LengthField label="Another cross-section at" value={newX} range={[0, 10000]} onchange={(mm) => (newX = mm)} />
@@ -249,28 +181,31 @@
 				{/if}
 			{/if}
 		{/each}
-		{#if Object.keys(vehicle.arches).length === 0 || !hasBench}
-			<h3>What else is in it?</h3>
-			<div class="add">
-				{#if Object.keys(vehicle.arches).length === 0}
-					<button type="button" class="tool" onclick={() => session.edit('add wheel arches', addArches(plan))}>Add wheel arches</button>
-				{/if}
-				{#if !hasBench}
-					<button type="button" class="tool" onclick={() => session.edit('add a rear bench', addBench(plan))}>Add a rear bench</button>
-				{/if}
-			</div>
-		{/if}
+		<h3>What else is in it?</h3>
+		<div class="add">
+			<label>
+				<span class="quiet">It has a further</span>
+				<select class="field" bind:value={adding}>
+					{#each Object.keys(FITTINGS) as name (name)}<option>{name}</option>{/each}
+				</select>
+			</label>
+			<button type="button" class="tool" onclick={add}>Add it</button>
+		</div>
+		<div class="add">
+			{#if Object.keys(vehicle.arches).length === 0}
+				<button type="button" class="tool" onclick={() => session.edit('add wheel arches', addArches(plan))}>Add wheel arches</button>
+			{/if}
+			<button type="button" class="tool" onclick={() => session.edit('add a rear bench', addBench(plan))}
+				>{hasBench ? 'Add one more rear seat' : 'Add a rear bench'}</button
+			>
+		</div>
 		<h3>Lining</h3>
-		<label class="check">
-			<input type="checkbox" checked={vehicle.lining.included} onchange={(event) => setLining('included', event.currentTarget.checked)} />
-			measured with the lining in place
-		</label>
-		{#if !vehicle.lining.included}
-			<div class="linings">
-				<LengthField label="Floor" value={vehicle.lining.floor} range={[0, 300]} onchange={(mm) => setLining('floor', mm)} />
-				<LengthField label="Walls" value={vehicle.lining.wall} range={[0, 300]} onchange={(mm) => setLining('wall', mm)} />
-				<LengthField label="Roof" value={vehicle.lining.roof} range={[0, 300]} onchange={(mm) => setLining('roof', mm)} />
-			</div>
+		<LiningForm />
+		{#if plan.practice}
+			<details class="card practice">
+				<summary>Practice vehicle: how does it compare with the truth?</summary>
+				<PracticeResult {plan} />
+			</details>
 		{/if}
 		<p class="caution">
 			Airbags, belts and their wiring run in seats, pillars and sills; fuel and brake lines run under the floor. Know what is behind a panel
@@ -294,46 +229,6 @@
 		min-height: 0;
 		padding: 12px 16px;
 	}
-	h2 {
-		font-size: 18px;
-		margin: 0;
-	}
-	header .doubt {
-		margin-bottom: 8px;
-	}
-	header p:not(.doubt) {
-		margin: 2px 0 8px;
-	}
-	.drawing {
-		flex: 1;
-		min-height: 160px;
-		background: var(--paper);
-		border-radius: 4px;
-	}
-	.entry {
-		display: grid;
-		grid-template-columns: 220px 1fr;
-		gap: 8px 16px;
-		align-items: end;
-		padding-top: 10px;
-	}
-	.known {
-		display: flex;
-		gap: 6px;
-		flex-wrap: wrap;
-	}
-	.known .tool {
-		min-height: 40px;
-	}
-	.pair {
-		display: grid;
-		grid-template-columns: 120px 1fr;
-		gap: 10px;
-	}
-	.pair label,
-	.check {
-		font-size: 12.5px;
-	}
 	.changes {
 		display: flex;
 		flex-wrap: wrap;
@@ -354,6 +249,15 @@
 		overflow-y: auto;
 		min-height: 0;
 		padding-right: 8px;
+	}
+	.walk {
+		width: 100%;
+		min-height: 40px;
+		margin-bottom: 8px;
+	}
+	.add label {
+		flex: 1;
+		font-size: 12.5px;
 	}
 	.progress {
 		margin: 0;
@@ -382,13 +286,6 @@
 		text-decoration: underline;
 		cursor: pointer;
 		text-align: left;
-	}
-	.doubt {
-		margin: 8px 0 0;
-		padding: 6px 10px;
-		border-left: 3px solid var(--tight);
-		background: var(--sheet);
-		font-size: 12.5px;
 	}
 	.ask {
 		display: inline-grid;
@@ -440,11 +337,9 @@
 	.add :global(.length) {
 		flex: 1;
 	}
-	.linings {
-		display: grid;
-		grid-template-columns: repeat(3, 1fr);
-		gap: 8px;
-		margin-top: 6px;
+	.practice {
+		margin-top: 14px;
+		padding: 8px 12px;
 	}
 	.caution {
 		margin: 16px 0 0;
@@ -454,17 +349,6 @@
 			display: flex;
 			flex-direction: column;
 			height: auto;
-		}
-		.drawing {
-			height: 240px;
-			flex: none;
-		}
-		.entry {
-			grid-template-columns: 1fr;
-		}
-		.known .tool {
-			flex: 1;
-			min-height: 46px;
 		}
 		.steps {
 			grid-column: 1;

@@ -1,0 +1,161 @@
+import { polygonHull } from 'd3-polygon';
+import { piecewise, valueAt } from '../geometry/piecewise';
+import { bounds, convexSeparation, rectangle, type Polygon } from '../geometry/polygon';
+import { vec2, vec3, type Box } from '../geometry/vector';
+import { liningOff, type Opening, type Zone } from '../plan/fittings';
+import type { Vehicle } from '../plan/vehicle';
+import type { Clearance, Solid } from './clearance';
+import { furthestRear, halfWidth } from './evaluate';
+import { blockOf, type Interior } from './interior';
+
+/** A door opening as the clear outline in its own plane: across the vehicle (y) at the rear, along it (x) on a side; heights as y. */
+export interface OpeningSolid {
+	id: string;
+	opening: Opening;
+	outline: Polygon;
+	/** Heights of sill and head above the finished floor. */
+	z: [number, number];
+	/** Lowest and highest place of its edges: y at the rear, x on a side. */
+	across: [number, number];
+	/** What its door sweeps when it opens: convex outlines in side view (x, z) or from above (x, y), all of one height or width. */
+	sweep: { seen: 'from the side' | 'from above'; outlines: Polygon[]; range: [number, number] };
+}
+
+/** A space to keep clear, above the finished floor. */
+export interface ZoneSolid {
+	id: string;
+	zone: Zone;
+	box: Box;
+	/** The space through which one gets at it, the zone included. */
+	way: Box;
+}
+
+/** The openings of a vehicle. */
+export function openingsOf(vehicle: Vehicle, interior: Interior): OpeningSolid[] {
+	const { floor } = liningOff(vehicle.lining);
+	return Object.entries(vehicle.openings).map(([id, opening]) => {
+		const z: [number, number] = [opening.sill.mm - floor, opening.head.mm - floor];
+		const edges = Object.values(opening.edges).map((edge) => ({ ...edge, z: edge.z - floor }));
+		const first = piecewise(edges.map((edge) => [edge.z, edge.first.mm] as const));
+		const second = piecewise(edges.map((edge) => [edge.z, edge.second.mm] as const));
+		const heights = [...new Set([z[0], ...first.at.filter((at) => at > z[0] && at < z[1]), z[1]])];
+		const outline = [
+			...heights.map((at) => vec2(valueAt(first, at), at)),
+			...[...heights].reverse().map((at) => vec2(valueAt(second, at), at))
+		];
+		const across = bounds(outline).x;
+		return { id, opening, outline, z, across, sweep: sweepOf(opening, interior, z, across) };
+	});
+}
+
+/** A door is followed through a quarter turn in steps of so many degrees; what lies between two steps is their hull. */
+const STEP = 6;
+
+const hull = (points: Polygon): Polygon => (polygonHull(points.map(({ x, y }) => [x, y])) ?? []).map(([x, y]) => vec2(x, y));
+
+/** A convex outline swept through a quarter turn about a point; positive turns are counter-clockwise. */
+function quarterTurn(panel: Polygon, about: { x: number; y: number }, direction: 1 | -1): Polygon[] {
+	const at = (degrees: number): Polygon => {
+		const angle = (direction * degrees * Math.PI) / 180;
+		const [c, s] = [Math.cos(angle), Math.sin(angle)];
+		return panel.map(({ x, y }) => vec2(about.x + (x - about.x) * c - (y - about.y) * s, about.y + (x - about.x) * s + (y - about.y) * c));
+	};
+	return Array.from({ length: 90 / STEP }, (_, i) => hull([...at(i * STEP), ...at((i + 1) * STEP)]));
+}
+
+function sweepOf(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): OpeningSolid['sweep'] {
+	const thick = opening.thickness.mm;
+	const none: OpeningSolid['sweep'] = { seen: 'from above', outlines: [], range: z };
+	if (opening.door === 'none') return none;
+	if (opening.place === 'rear') {
+		const face = furthestRear(interior, z);
+		if (opening.door === 'lifting') {
+			// Hung at its upper edge, the lower edge goes back and up. Its inner face is the measured rear face.
+			const heights = [...new Set([z[0], ...interior.rear.at.filter((at) => at > z[0] && at < z[1]), z[1]])];
+			const inner = heights.map((at) => vec2(valueAt(interior.rear, at), at));
+			const panels = inner.slice(1).map((p, i) => hull([p, inner[i], vec2(p.x - thick, p.y), vec2(inner[i].x - thick, inner[i].y)]));
+			const hinge = vec2(valueAt(interior.rear, z[1]) - thick, z[1]);
+			return { seen: 'from the side', outlines: panels.flatMap((panel) => quarterTurn(panel, hinge, -1)), range: across };
+		}
+		if (opening.door === 'sliding') return none;
+		const leaf = (from: number, to: number) =>
+			quarterTurn(rectangle(face - thick, face, Math.min(from, to), Math.max(from, to)), vec2(face - thick, from), from < to ? 1 : -1);
+		const middle = (across[0] + across[1]) / 2;
+		const outlines =
+			opening.door === 'double'
+				? [...leaf(across[0], middle), ...leaf(across[1], middle)]
+				: opening.hinge === 'first'
+					? leaf(across[0], across[1])
+					: leaf(across[1], across[0]);
+		return { seen: 'from above', outlines, range: z };
+	}
+	const s = opening.place === 'left' ? 1 : -1;
+	const wall = Math.max(
+		...[z[0], ...interior.knots.z.filter((at) => at > z[0] && at < z[1]), z[1]].map((at) =>
+			halfWidth(interior, opening.place as 'left' | 'right', (across[0] + across[1]) / 2, at)
+		)
+	);
+	const band = (a: number, b: number, out: number) =>
+		rectangle(a, b, Math.min(s * wall, s * (wall + out)), Math.max(s * wall, s * (wall + out)));
+	if (opening.door === 'sliding') {
+		const long = across[1] - across[0];
+		return { seen: 'from above', outlines: [band(across[0] - long, across[1], 2 * thick)], range: z };
+	}
+	const hinged = (from: number, to: number) =>
+		quarterTurn(band(Math.min(from, to), Math.max(from, to), thick), vec2(from, s * (wall + thick)), from < to === s > 0 ? 1 : -1);
+	const outlines = opening.hinge === 'first' ? hinged(across[0], across[1]) : hinged(across[1], across[0]);
+	return { seen: 'from above', outlines, range: z };
+}
+
+/** Room between a solid and what an opening's door sweeps; null when the door sweeps nothing. */
+export function sweepClearance({ sweep }: OpeningSolid, solid: Solid): Clearance | null {
+	const { x, y, z } = solid.box;
+	const [plane, other] = sweep.seen === 'from above' ? [rectangle(...x, ...y), z] : [rectangle(...x, ...z), y];
+	const beside = Math.max(sweep.range[0] - other[1], other[0] - sweep.range[1]);
+	let least: number | null = null;
+	for (const outline of sweep.outlines) {
+		const margin = Math.max(beside, convexSeparation(plane, outline));
+		if (least === null || margin < least) least = margin;
+	}
+	if (least === null) return null;
+	const at = vec3(x[0], (y[0] + y[1]) / 2, z[1]);
+	return { margin: least, at, against: vec3(x[0] - Math.max(0, least), at.y, at.z) };
+}
+
+/** Room between a solid that reaches through a rear opening and the edge of that opening; its corners decide, since openings are convex. */
+export function throughRear({ outline, z }: OpeningSolid, solid: Solid): Clearance {
+	const first = piecewise(outline.slice(0, outline.length / 2).map((p) => [p.y, p.x] as const));
+	const second = piecewise(outline.slice(outline.length / 2).map((p) => [p.y, p.x] as const));
+	let least: Clearance = {
+		margin: Math.min(solid.box.z[0] - z[0], z[1] - solid.box.z[1]),
+		at: vec3(solid.box.x[0], (solid.box.y[0] + solid.box.y[1]) / 2, solid.box.z[0]),
+		against: vec3(solid.box.x[0], (solid.box.y[0] + solid.box.y[1]) / 2, z[0])
+	};
+	for (const height of solid.box.z) {
+		const [right, left] = [valueAt(first, height), valueAt(second, height)];
+		for (const [margin, y, edge] of [
+			[solid.box.y[0] - right, solid.box.y[0], right],
+			[left - solid.box.y[1], solid.box.y[1], left]
+		])
+			if (margin < least.margin) least = { margin, at: vec3(solid.box.x[0], y, height), against: vec3(solid.box.x[0], edge, height) };
+	}
+	return least;
+}
+
+/** An arm's work: how far the way to a zone must be open, mm; our own judgement from reaching with a forearm and a hand. */
+const REACH = 350;
+
+/** The keep-clear zones of a vehicle. */
+export function zonesOf(vehicle: Vehicle): ZoneSolid[] {
+	const { floor } = liningOff(vehicle.lining);
+	return Object.entries(vehicle.zones).map(([id, zone]) => {
+		const box = blockOf(zone, floor);
+		const way: Box = { x: [...box.x], y: [...box.y], z: [...box.z] };
+		if (zone.from === 'above') way.z[1] += REACH;
+		if (zone.from === 'rear') way.x[0] -= REACH;
+		if (zone.from === 'front') way.x[1] += REACH;
+		if (zone.from === 'left') way.y[1] += REACH;
+		if (zone.from === 'right') way.y[0] -= REACH;
+		return { id, zone, box, way };
+	});
+}
