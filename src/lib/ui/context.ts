@@ -1,5 +1,6 @@
 import { getContext, setContext } from 'svelte';
 import type { Derived } from '../client/derived.svelte';
+import type { Solids } from '../client/solids.svelte';
 import type { PlanSession } from '../client/session.svelte';
 
 /** What every stage of an open plan shares. */
@@ -7,8 +8,10 @@ export interface Workbench {
 	session: PlanSession;
 	/** Absent while the page is still being rendered on the server. */
 	derived: Derived | undefined;
+	/** The solid model; absent as long. */
+	solids: Solids | undefined;
 	/** What is being looked at; stages change it, the worker follows. */
-	gaze: { modeId: string; selected: string | undefined; sectionX: number };
+	gaze: { modeId: string; selected: string | undefined; sectionX: number; solid: boolean };
 }
 
 const KEY = Symbol('workbench');

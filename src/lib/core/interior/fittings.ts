@@ -1,11 +1,11 @@
 import { polygonHull } from 'd3-polygon';
 import { piecewise, valueAt } from '../geometry/piecewise';
 import { bounds, convexSeparation, rectangle, type Polygon } from '../geometry/polygon';
-import { vec2, vec3, type Box } from '../geometry/vector';
+import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { liningOff, type Opening, type Zone } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
 import type { Clearance, Solid } from './clearance';
-import { furthestRear, halfWidth } from './evaluate';
+import { furthestRear, halfWidth, rearAt } from './evaluate';
 import { blockOf, type Interior } from './interior';
 
 /** A door opening as the clear outline in its own plane: across the vehicle (y) at the rear, along it (x) on a side; heights as y. */
@@ -13,6 +13,8 @@ export interface OpeningSolid {
 	id: string;
 	opening: Opening;
 	outline: Polygon;
+	/** The same outline in the vehicle, on the inner surface. */
+	points: Vec3[];
 	/** Heights of sill and head above the finished floor. */
 	z: [number, number];
 	/** Lowest and highest place of its edges: y at the rear, x on a side. */
@@ -44,8 +46,15 @@ export function openingsOf(vehicle: Vehicle, interior: Interior): OpeningSolid[]
 			...[...heights].reverse().map((at) => vec2(valueAt(second, at), at))
 		];
 		const across = bounds(outline).x;
-		return { id, opening, outline, z, across, sweep: sweepOf(opening, interior, z, across) };
+		const points = outline.map((p) => pointOf(interior, opening.place, p));
+		return { id, opening, outline, points, z, across, sweep: sweepOf(opening, interior, z, across) };
 	});
+}
+
+/** A point of an opening's own plane, on the inner surface of the vehicle. */
+function pointOf(interior: Interior, place: Opening['place'], p: { x: number; y: number }): Vec3 {
+	if (place === 'rear') return vec3(rearAt(interior, p.y), p.x, p.y);
+	return vec3(p.x, (place === 'left' ? 1 : -1) * halfWidth(interior, place, p.x, p.y), p.y);
 }
 
 /** A door is followed through a quarter turn in steps of so many degrees; what lies between two steps is their hull. */

@@ -57,7 +57,12 @@ export function freeSpace(kernel: Kernel, interior: Interior): Manifold {
 function aheadOfDoor(kernel: Kernel, interior: Interior, top: number, far: number): Manifold {
 	const { cornerAlong, cornerAcross } = interior;
 	const cut = cornerAlong > 0 && cornerAcross > 0;
-	const heights = spread(interior.knots.rearZ.concat(interior.knots.z).sort((a, b) => a - b), -1, top, cut ? FLAT / 2 : top);
+	const heights = spread(
+		interior.knots.rearZ.concat(interior.knots.z).sort((a, b) => a - b),
+		-1,
+		top,
+		cut ? FLAT / 2 : top
+	);
 	const wall = (side: 'left' | 'right', z: number) => halfWidth(interior, side, rearAt(interior, z), z);
 	// Columns go with the wall, so that the corner bends where the model bends it.
 	const columns: ((z: number) => number)[] = [

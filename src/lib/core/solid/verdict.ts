@@ -51,7 +51,9 @@ export class Surround {
 		const seats = scene.seats.flatMap((seat) => seatSolids(kernel, seat).map((solid) => ({ name: seat.name, solid })));
 		const pieces = scene.pieces.map((piece) => ({ piece, solids: solidsOf(kernel, piece) }));
 		const result = pieces.map(({ piece, solids }, i) => {
-			const others = pieces.filter((_, j) => j !== i).flatMap((other) => other.solids.map(({ solid }) => ({ name: other.piece.name, solid })));
+			const others = pieces
+				.filter((_, j) => j !== i)
+				.flatMap((other) => other.solids.map(({ solid }) => ({ name: other.piece.name, solid })));
 			return this.verdictOf(piece, solids, [...seats, ...others]);
 		});
 		for (const { solid } of [...seats, ...pieces.flatMap(({ solids }) => solids)]) solid.delete();

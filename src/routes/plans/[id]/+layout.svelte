@@ -6,6 +6,7 @@
 	import { Derived } from '$lib/client/derived.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { PlanSession } from '$lib/client/session.svelte';
+	import { Solids } from '$lib/client/solids.svelte';
 	import { provideWorkbench, type Workbench } from '$lib/ui/context';
 	import Preferences from '$lib/ui/Preferences.svelte';
 	import SaveSign from '$lib/ui/SaveSign.svelte';
@@ -19,17 +20,21 @@
 	const workbench: Workbench = $state({
 		session,
 		derived: undefined,
-		gaze: { modeId: firstMode, selected: Object.keys(plan.pieces)[0], sectionX: Math.round(plan.vehicle.length.mm * 0.42) }
+		solids: undefined,
+		gaze: { modeId: firstMode, selected: Object.keys(plan.pieces)[0], sectionX: Math.round(plan.vehicle.length.mm * 0.42), solid: false }
 	});
 	provideWorkbench(workbench);
 
 	onMount(() => {
 		const derived = new Derived();
+		const solids = new Solids();
 		workbench.derived = derived;
+		workbench.solids = solids;
 		const leave = session.start();
 		return () => {
 			leave();
 			derived.stop();
+			solids.stop();
 		};
 	});
 
@@ -37,6 +42,7 @@
 		const { modeId, selected, sectionX } = workbench.gaze;
 		const known = Object.hasOwn(session.plan.modes, modeId) ? modeId : Object.keys(session.plan.modes)[0];
 		if (known) workbench.derived?.ask(session.plan, { modeId: known, selected, sectionX }, preferences.units);
+		if (known) workbench.solids?.ask(session.plan, known, workbench.gaze.solid);
 	});
 
 	function keys(event: KeyboardEvent) {

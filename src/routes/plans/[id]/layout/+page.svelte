@@ -7,6 +7,7 @@
 	import { useWorkbench } from '$lib/ui/context';
 	import Drawing, { type DragStep } from '$lib/ui/Drawing.svelte';
 	import Findings from '$lib/ui/Findings.svelte';
+	import Model from '$lib/ui/Model.svelte';
 	import HeightChart from '$lib/ui/HeightChart.svelte';
 	import ModeForm from '$lib/ui/ModeForm.svelte';
 	import ModeStrip from '$lib/ui/ModeStrip.svelte';
@@ -27,6 +28,20 @@
 	const height = $derived(selected ? dragParameter(plan, selected, 'height').value : 0);
 	const longest = $derived(answers?.longest.filter((l) => l.piece === selected) ?? []);
 
+	/** What the solids say of the piece at hand, or of all of them. */
+	const verdict = $derived.by(() => {
+		const verdicts = workbench.solids?.verdicts;
+		if (!verdicts || verdicts.length === 0) return undefined;
+		const worst = verdicts.filter((v) => v.worst).sort((a, b) => b.worst!.volume - a.worst!.volume)[0];
+		if (worst?.worst) {
+			const { part, into, volume } = worst.worst;
+			return `Solids: ${part} overlaps ${into} by ${volume < 1e6 ? `${(volume / 1000).toFixed(1)} cm³` : `${(volume / 1e6).toFixed(1)} litres`}.`;
+		}
+		const near = verdicts.filter((v) => v.gap).sort((a, b) => a.gap!.mm - b.gap!.mm)[0];
+		return near?.gap
+			? `Solids: nothing overlaps; the smallest gap is ${formatLength(Math.floor(near.gap.mm * 10) / 10, preferences.units)}, at ${near.gap.part.toLowerCase()}.`
+			: 'Solids: nothing overlaps.';
+	});
 	let panel: 'piece' | 'mode' = $state('piece');
 	let pointed: Finding | undefined = $state.raw();
 	const lit = $derived(pointed && { line: pointed.line, at: pointed.at, text: marginWords(pointed, preferences.units) });
@@ -103,22 +118,30 @@
 			onchoose={(id) => (gaze.modeId = id)}
 		/>
 		{#if look}
-			<div class="drawings">
-				<div class="card view above">
-					<h2>From above</h2>
-					<Drawing
-						view={look.views.above}
-						title="The vehicle from above"
-						{selected}
-						{lit}
-						{movable}
-						sectionX={gaze.sectionX}
-						{sectionRange}
-						onselect={(of) => movable(of) && (gaze.selected = of)}
-						ondrag={(step) => drag(step, ['along'])}
-						onsection={(x) => (gaze.sectionX = x)}
-					/>
-				</div>
+			<div class="drawings" class:with-solid={gaze.solid}>
+				{#if gaze.solid}
+					<div class="card view solid">
+						<h2>In three dimensions</h2>
+						{#if workbench.solids?.failure}<p class="quiet wait">{workbench.solids.failure}</p>{/if}
+						<Model model={workbench.solids?.model} {selected} {lit} length={plan.vehicle.length.mm} />
+					</div>
+				{:else}
+					<div class="card view above">
+						<h2>From above</h2>
+						<Drawing
+							view={look.views.above}
+							title="The vehicle from above"
+							{selected}
+							{lit}
+							{movable}
+							sectionX={gaze.sectionX}
+							{sectionRange}
+							onselect={(of) => movable(of) && (gaze.selected = of)}
+							ondrag={(step) => drag(step, ['along'])}
+							onsection={(x) => (gaze.sectionX = x)}
+						/>
+					</div>
+				{/if}
 				<div class="card view cross">
 					<h2>Across, <span class="figures">{formatLength(gaze.sectionX, preferences.units)}</span> from the rear door</h2>
 					<Drawing
@@ -146,17 +169,23 @@
 						onsection={(x) => (gaze.sectionX = x)}
 					/>
 				</div>
-				<div class="card view chart">
-					<h2>How high?</h2>
-					{#if answers?.study && selected && heightRange}
-						<HeightChart study={answers.study} {height} range={heightRange} onmove={moveHeight} />
-					{:else}
-						<p class="quiet wait">{selected ? 'Trying every height …' : 'Choose a piece to see what each height gives and takes.'}</p>
-					{/if}
-				</div>
+				{#if !gaze.solid}
+					<div class="card view chart">
+						<h2>How high?</h2>
+						{#if answers?.study && selected && heightRange}
+							<HeightChart study={answers.study} {height} range={heightRange} onmove={moveHeight} />
+						{:else}
+							<p class="quiet wait">{selected ? 'Trying every height …' : 'Choose a piece to see what each height gives and takes.'}</p>
+						{/if}
+					</div>
+				{/if}
 			</div>
 			<div class="foot">
+				<button type="button" class="tool" aria-pressed={gaze.solid} onclick={() => (gaze.solid = !gaze.solid)}
+					>{gaze.solid ? 'Back to the drawings' : 'Look at it in 3D'}</button
+				>
 				<span class="quiet" role="status">{stopped}</span>
+				{#if verdict}<span data-testid="verdict">{verdict}</span>{/if}
 				{#each longest as one (one.person)}
 					<span
 						>Longest sleeper in {plan.crew[one.person]?.name}’s place:
@@ -227,6 +256,19 @@
 		padding: 22px 4px 4px;
 		background: var(--paper);
 		overflow: hidden;
+	}
+	.solid {
+		grid-column: span 20;
+	}
+	.with-solid {
+		grid-template-rows: minmax(0, 1.7fr) minmax(0, 1fr);
+	}
+	.with-solid .long {
+		order: 1;
+		grid-column: span 12;
+	}
+	.with-solid .cross {
+		order: 2;
 	}
 	.above {
 		grid-column: span 12;
