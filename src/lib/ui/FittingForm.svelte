@@ -18,7 +18,7 @@
 		type FittingTable
 	} from '../core/plan';
 	import { useWorkbench } from './context';
-	import LengthField from './LengthField.svelte';
+	import ContourForm from './ContourForm.svelte';
 
 	/** The table of the vehicle and the entry in it that is looked at. */
 	let { table, id }: { table: FittingTable | 'seats'; id: string } = $props();
@@ -173,29 +173,7 @@
 		{@render choice('Because of', area.hazard, HAZARDS, ['hazard'])}
 		<p class="caution wide">Look under the floor and behind the panel yourself before any drilling: lines move from year to year.</p>
 	{:else if table === 'contours'}
-		{@const contour = vehicle.contours[id]}
-		{@render choice('Wall', contour.side, ['left', 'right'], ['side'])}
-		<LengthField label="Height above the floor" value={contour.z} range={[-200, 3000]} onchange={(mm) => set(['z'], mm)} />
-		<LengthField label="Counts above and below by" value={contour.reach} range={[10, 500]} onchange={(mm) => set(['reach'], mm)} />
-		<LengthField label="Gap that boards keep" value={contour.clearance} range={[0, 60]} onchange={(mm) => set(['clearance'], mm)} />
-		{#if contour.line.type === 'batten'}
-			{@const line = contour.line}
-			<LengthField label="Step along the batten" value={line.step} range={[5, 500]} onchange={(mm) => set(['line', 'step'], mm)} />
-			<div class="wide uses">
-				<button
-					type="button"
-					class="tool"
-					onclick={() => set(['line', 'offsets'], [...line.offsets, measurement(line.offsets.at(-1)!.mm, 'guessed')])}
-					>One more offset</button
-				>
-				<button
-					type="button"
-					class="tool"
-					disabled={line.offsets.length <= 2}
-					onclick={() => set(['line', 'offsets'], line.offsets.slice(0, -1))}>One less</button
-				>
-			</div>
-		{/if}
+		<ContourForm {id} contour={vehicle.contours[id]} />
 	{:else}
 		{@const seat = vehicle.seats[id]}
 		<label>

@@ -2,22 +2,13 @@ import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf
 import { lineOfCopy, type BarJob, type CuttingPlan, type SheetJob } from '../cutting';
 import type { Plan } from '../plan';
 import { formatLength, formatMass, type UnitSystem } from '../units';
+import { printable } from './letters';
 import { outlineOnSheet } from './svg';
 
 /** A4 in PDF points, and its margin. */
 const [WIDE, HIGH, MARGIN] = [595.28, 841.89, 42];
 const INK = rgb(0.1, 0.09, 0.08);
 const PALE = rgb(0.45, 0.43, 0.4);
-
-/**
- * The standard PDF fonts know Western European letters only: accents they lack are dropped and other letters become a
- * question mark, so that a name never stops a cut sheet from being printed.
- */
-const printable = (text: string): string =>
-	[...text.replace(/[“”]/g, '"').replace(/[’]/g, "'")]
-		.map((c) => (c.charCodeAt(0) < 256 ? c : c.normalize('NFD').replace(/[\u0300-\u036f]/g, '')))
-		.map((c) => (/^[\x20-\x7e\xa0-\xff]*$/.test(c) ? c : '?'))
-		.join('');
 
 /** A page with a pen that moves down it. */
 class Sheet {

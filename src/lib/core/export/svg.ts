@@ -1,7 +1,6 @@
 import { lineOfCopy, type CuttingPlan, type PartLine, type PlacedBlank, type SheetJob } from '../cutting';
 import type { Vec2 } from '../geometry/vector';
-
-const escape = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+import { escapeXml } from './letters';
 
 /** The true outline of a part where it lies on its sheet, the sheet's trimmed corner at (0, 0). */
 export function outlineOnSheet(line: PartLine, { x, y, turned }: PlacedBlank): Vec2[] {
@@ -33,9 +32,9 @@ function sheetSvg(plan: CuttingPlan, job: SheetJob, index: number, placed: Place
 		const points = outlineOnSheet(line, at).map((p) => `${round(p.x + trim)},${round(p.y + trim)}`);
 		const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width];
 		const words = `${at.blank.id} ${line.name} ${round(line.length)} × ${round(line.width)}`;
-		return `<polygon points="${points.join(' ')}"/><text x="${round(at.x + trim + w / 2)}" y="${round(at.y + trim + h / 2)}" font-size="36" text-anchor="middle" fill="#000" stroke="none">${escape(words)}</text>`;
+		return `<polygon points="${points.join(' ')}"/><text x="${round(at.x + trim + w / 2)}" y="${round(at.y + trim + h / 2)}" font-size="36" text-anchor="middle" fill="#000" stroke="none">${escapeXml(words)}</text>`;
 	});
-	return `<text x="0" y="-16" font-size="36" fill="#000" stroke="none">${escape(title)}</text><rect width="${job.stock.length}" height="${job.stock.width}" stroke-dasharray="12 8"/>${parts.join('')}`;
+	return `<text x="0" y="-16" font-size="36" fill="#000" stroke="none">${escapeXml(title)}</text><rect width="${job.stock.length}" height="${job.stock.width}" stroke-dasharray="12 8"/>${parts.join('')}`;
 }
 
 const round = (value: number) => Math.round(value * 100) / 100;

@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { cuttingPdf, partsCsv, sheetsSvg } from '$lib/core/export';
 import { writePlanFile, type Plan } from '$lib/core/plan';
 import { cutOnServer } from '$lib/server/cutting';
+import { fileName } from '$lib/server/file-name';
 import { findPlan } from '$lib/server/plans';
 import type { RequestHandler } from './$types';
 
@@ -28,15 +29,10 @@ export const GET: RequestHandler = async ({ params, url }) => {
 	const stored = kind && (await findPlan(params.id));
 	if (!kind || !stored) error(404, 'There is no such file.');
 	const body = await kind.make(stored.plan, url.searchParams.get('units') === 'imperial' ? 'imperial' : 'metric');
-	const name =
-		stored.plan.name
-			.toLowerCase()
-			.replace(/[^a-z0-9]+/g, '-')
-			.replace(/^-|-$/g, '') || 'plan';
 	return new Response(body as BodyInit, {
 		headers: {
 			'content-type': kind.type,
-			'content-disposition': `attachment; filename="${name}.${kind.ending}"`,
+			'content-disposition': `attachment; filename="${fileName(stored.plan.name)}.${kind.ending}"`,
 			'cache-control': 'no-store'
 		}
 	});
