@@ -73,5 +73,5 @@ export {
 	type Opening,
 	type Zone
 } from './fittings';
-export { BODY_STYLES, type Arch, type BodyStyle, type Station, type Vehicle } from './vehicle';
+export { BODY_STYLES, vehicleSchema, type Arch, type BodyStyle, type Station, type Vehicle } from './vehicle';
 export { addArches, addBench, addStation, removeReading, removeSeat, removeStation, splitArches } from './vehicle-changes';

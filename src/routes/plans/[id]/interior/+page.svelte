@@ -107,7 +107,10 @@
 
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<section class="list" tabindex="0" aria-label="All measurements">
-		<a class="tool main walk" href={resolve(`/plans/${page.params.id}/interior/walk` as '/')}>Walk through it with the tape</a>
+		<div class="ways">
+			<a class="tool main" href={resolve(`/plans/${page.params.id}/interior/walk` as '/')}>Walk through it with the tape</a>
+			<a class="tool" href={resolve(`/plans/${page.params.id}/interior/scan` as '/')}>From a scan …</a>
+		</div>
 		<p class="quiet progress">
 			<span class="figures">{measured}</span> of <span class="figures">{entries.length}</span> measured. The rest are guesses; findings say which
 			one matters next.
@@ -250,10 +253,14 @@
 		min-height: 0;
 		padding-right: 8px;
 	}
-	.walk {
-		width: 100%;
-		min-height: 40px;
+	.ways {
+		display: flex;
+		gap: 8px;
 		margin-bottom: 8px;
+	}
+	.ways .tool {
+		flex: 1;
+		min-height: 40px;
 	}
 	.add label {
 		flex: 1;
