@@ -153,9 +153,9 @@ class Reader {
 		return first;
 	}
 
-	/** Rear door and bulkhead on the centre line at height z. */
-	ends(z: number): { rear: number | undefined; front: number | undefined } {
-		const pick = (take: (hits: number[]) => number | undefined) => this.window((u, v) => this.along.at(u, v), 0, z, take, OFF_FLOOR);
+	/** Rear door and bulkhead at height z, on the centre line or beside it. */
+	ends(z: number, y = 0): { rear: number | undefined; front: number | undefined } {
+		const pick = (take: (hits: number[]) => number | undefined) => this.window((u, v) => this.along.at(u, v), y, z, take, OFF_FLOOR);
 		return {
 			// The nearer end is the door, the farther one the front: where only one of them answers, the other is a hole.
 			rear: pick((hits) => hits.find((x) => x < this.middle)),
@@ -199,12 +199,10 @@ const median = (values: number[]): number => [...values].sort((a, b) => a - b)[M
  */
 export function sliceScan(mesh: Mesh, sections = 5): Slices {
 	const reader = new Reader(mesh);
-	const low = reader.ends(150);
-	const high = reader.ends(60);
-	const front = high.front ?? low.front;
+	// Wherever the scan has a hole in its front or its roof, another place will do.
+	const front = [60, 150, 250].flatMap((z) => [0, 130, -130].map((y) => reader.ends(z, y).front)).find((x) => x !== undefined);
 	if (front === undefined || front < 500)
 		throw new RangeError('No wall was met along the centre line ahead of the rear door. Check the three points: rear, forward, left.');
-	// Wherever the scan has a hole in its roof, another place will do.
 	const top = [0.5, 0.6, 0.4, 0.7].map((share) => reader.ceiling(share * front, 0)).find((z) => z !== undefined);
 	if (top === undefined || top < 400)
 		throw new RangeError('No ceiling was met above the middle of the floor. Was the third point to the left?');
