@@ -4,8 +4,9 @@
 	import { resolve } from '$app/paths';
 	import { findingsOf } from '$lib/core/checks';
 	import { sceneOf } from '$lib/core/derive';
-	import { BODY_STYLES, LARGEST_FILE, type BodyStyle } from '$lib/core/plan';
-	import { longSection } from '$lib/core/views';
+	import { BODY_STYLES, LARGEST_FILE, starterPlan, type BodyStyle, type Vehicle } from '$lib/core/plan';
+	import { withVehicle } from '$lib/core/shelf';
+	import { longSection, viewFromAbove } from '$lib/core/views';
 	import Drawing from '$lib/ui/Drawing.svelte';
 	import Preferences from '$lib/ui/Preferences.svelte';
 	import StatusMark from '$lib/ui/StatusMark.svelte';
@@ -13,12 +14,25 @@
 	let { data } = $props();
 
 	let name = $state('');
-	let bodyStyle: BodyStyle = $state('small van');
+	/** A body style, or the id of a vehicle on the shelf. */
+	let start: string = $state('small van');
 	let practiceStyle: BodyStyle = $state('small hatchback');
 	let practiceNumber = $state(1);
 	let busy = $state(false);
 	let refusal: { message: string; faults: string[] } | undefined = $state();
 	let leaving: { id: string; name: string } | undefined = $state();
+
+	let leavingShelf: { id: string; name: string } | undefined = $state();
+	/** The empty room of a vehicle from above. */
+	function roomOf(vehicle: Vehicle) {
+		const plan = withVehicle(starterPlan(vehicle.name, vehicle.bodyStyle), vehicle);
+		return viewFromAbove({ plan, scene: sceneOf(plan, 'drive') });
+	}
+	async function unshelve() {
+		if (leavingShelf) await fetch(`/api/vehicles/${leavingShelf.id}`, { method: 'DELETE' });
+		leavingShelf = undefined;
+		await invalidateAll();
+	}
 
 	const cards = $derived(
 		data.plans.map(({ id, plan, updatedAt }) => {
@@ -95,7 +109,7 @@
 			class="card"
 			onsubmit={(event) => {
 				event.preventDefault();
-				void send({ name, bodyStyle });
+				void send((BODY_STYLES as readonly string[]).includes(start) ? { name, bodyStyle: start } : { name, vehicle: start });
 			}}
 		>
 			<h2>Start a plan</h2>
@@ -105,8 +119,13 @@
 			</label>
 			<label>
 				Body style
-				<select class="field" bind:value={bodyStyle}>
+				<select class="field" bind:value={start}>
 					{#each BODY_STYLES as style (style)}<option>{style}</option>{/each}
+					{#if data.vehicles.length > 0}
+						<optgroup label="From the shelf, as measured">
+							{#each data.vehicles as { id, vehicle } (id)}<option value={id}>{vehicle.name}</option>{/each}
+						</optgroup>
+					{/if}
 				</select>
 			</label>
 			<p class="quiet">You start with guessed sizes, marked as guesses until you measure.</p>
@@ -168,7 +187,31 @@
 			</li>
 		{/each}
 	</ul>
+	{#if data.vehicles.length > 0}
+		<h2 class="list-title">Vehicles on the shelf</h2>
+		<ul class="plans">
+			{#each data.vehicles as { id, vehicle, plans } (id)}
+				<li class="card">
+					<span class="picture"><Drawing view={roomOf(vehicle)} title={vehicle.name} small /></span>
+					<strong>{vehicle.name}</strong>
+					<span class="quiet"
+						>{vehicle.bodyStyle}, {plans.length === 0 ? 'in no plan' : `in ${plans.map((plan) => plan.name).join(', ')}`}</span
+					>
+					<button type="button" class="tool delete" onclick={() => (leavingShelf = { id, name: vehicle.name })}>Take off the shelf …</button
+					>
+				</li>
+			{/each}
+		</ul>
+	{/if}
 </main>
+
+{#if leavingShelf}
+	<Modal open title="Take it off the shelf?" onclose={() => (leavingShelf = undefined)}>
+		<p>Plans that use “{leavingShelf.name}” keep their own copy of it; they just do not hear of each other any more.</p>
+		<Button color="red" onclick={unshelve}>Take it off</Button>
+		<Button color="alternative" onclick={() => (leavingShelf = undefined)}>Leave it there</Button>
+	</Modal>
+{/if}
 
 {#if leaving}
 	<Modal open title="Delete this plan?" onclose={() => (leaving = undefined)}>

@@ -12,12 +12,36 @@ export class PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttrib
 	/** Version of the file format in which the document is written. */
 	declare format: number;
 	declare version: number;
+	/** The vehicle of the shelf that the plan was made with. */
+	declare vehicleId: CreationOptional<string | null>;
 	declare createdAt: CreationOptional<Date>;
 	declare updatedAt: CreationOptional<Date>;
 }
 
+/** A vehicle that is kept by itself: the document as JSON text, with a version that rises by one at each change. */
+export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreationAttributes<VehicleRow>> {
+	declare id: string;
+	declare name: string;
+	declare document: string;
+	declare format: number;
+	declare version: number;
+	declare createdAt: CreationOptional<Date>;
+	declare updatedAt: CreationOptional<Date>;
+}
+
+/** The columns that every stored document has. */
+const documentColumns = {
+	id: { type: DataTypes.STRING, primaryKey: true },
+	name: { type: DataTypes.STRING, allowNull: false },
+	document: { type: DataTypes.TEXT, allowNull: false },
+	format: { type: DataTypes.INTEGER, allowNull: false },
+	version: { type: DataTypes.INTEGER, allowNull: false },
+	createdAt: DataTypes.DATE,
+	updatedAt: DataTypes.DATE
+};
+
 /**
- * Opens the database in a folder, brings its tables up to date and readies {@link PlanRow}. Write-ahead logging with
+ * Opens the database in a folder, brings its tables up to date and readies {@link PlanRow} and {@link VehicleRow}. Write-ahead logging with
  * full synchronisation: what was acknowledged is on the disk, whatever kills the process.
  *
  * @throws Error when the folder cannot be written.
@@ -27,18 +51,8 @@ export async function openDatabase(folder: string): Promise<Sequelize> {
 	const sequelize = new Sequelize({ dialect: 'sqlite', storage: join(folder, 'plans.sqlite'), logging: false });
 	for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON'])
 		await sequelize.query(`PRAGMA ${pragma}`);
-	PlanRow.init(
-		{
-			id: { type: DataTypes.STRING, primaryKey: true },
-			name: { type: DataTypes.STRING, allowNull: false },
-			document: { type: DataTypes.TEXT, allowNull: false },
-			format: { type: DataTypes.INTEGER, allowNull: false },
-			version: { type: DataTypes.INTEGER, allowNull: false },
-			createdAt: DataTypes.DATE,
-			updatedAt: DataTypes.DATE
-		},
-		{ sequelize, tableName: 'plans' }
-	);
+	PlanRow.init({ ...documentColumns, vehicleId: { type: DataTypes.STRING, allowNull: true } }, { sequelize, tableName: 'plans' });
+	VehicleRow.init(documentColumns, { sequelize, tableName: 'vehicles' });
 	const umzug = new Umzug({
 		migrations,
 		context: sequelize.getQueryInterface(),

@@ -21,5 +21,24 @@ export const migrations: InputMigrations<QueryInterface> = [
 		name: '002-format-of-documents',
 		up: ({ context }) => context.addColumn('plans', 'format', { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 }),
 		down: ({ context }) => context.removeColumn('plans', 'format')
+	},
+	{
+		name: '003-vehicle-shelf',
+		up: async ({ context }) => {
+			await context.createTable('vehicles', {
+				id: { type: DataTypes.STRING, primaryKey: true },
+				name: { type: DataTypes.STRING, allowNull: false },
+				document: { type: DataTypes.TEXT, allowNull: false },
+				format: { type: DataTypes.INTEGER, allowNull: false },
+				version: { type: DataTypes.INTEGER, allowNull: false },
+				createdAt: { type: DataTypes.DATE, allowNull: false },
+				updatedAt: { type: DataTypes.DATE, allowNull: false }
+			});
+			await context.addColumn('plans', 'vehicleId', { type: DataTypes.STRING, allowNull: true });
+		},
+		down: async ({ context }) => {
+			await context.removeColumn('plans', 'vehicleId');
+			await context.dropTable('vehicles');
+		}
 	}
 ];

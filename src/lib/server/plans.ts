@@ -17,7 +17,12 @@ export interface PlanEntry extends StoredPlan {
 /** Thrown when a stored document no longer reads as a plan; it is left as it is. */
 export class BrokenPlanError extends Error {}
 
-function planOf(row: PlanRow): Plan {
+/**
+ * The plan of a stored row, brought forward to the present format.
+ *
+ * @throws BrokenPlanError when it does not read as a plan any more
+ */
+export function planOf(row: PlanRow): Plan {
 	const read = readPlan(migratePlan(JSON.parse(row.document), row.format));
 	if (!read.ok) throw new BrokenPlanError(`The stored plan “${row.name}” cannot be read: ${read.faults[0]}`);
 	return read.plan;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fromVersion1 } from './from-version-1';
+import { fromVersion1, vehicleFromVersion1 } from './from-version-1';
 import { RESERVED_KEYS } from './id';
 import { planSchema, type Plan } from './plan';
 
@@ -16,8 +16,10 @@ export const fileSchema = z.strictObject({ format: z.literal(FILE_FORMAT), versi
 /** A plan read from outside, or one line for each fault: where it is and what is wrong there. */
 export type PlanRead = { ok: true; plan: Plan } | { ok: false; faults: string[] };
 
-/** Rewrites the raw plan of one version as the next; the entry for version n makes version n + 1. */
-const MIGRATIONS: Record<number, (plan: unknown) => unknown> = { 1: fromVersion1 };
+/** Rewrites the raw plan, or a vehicle that is kept by itself, of one version as the next; the entry for version n makes version n + 1. */
+const MIGRATIONS: Record<number, { plan: (plan: unknown) => unknown; vehicle: (vehicle: unknown) => unknown }> = {
+	1: { plan: fromVersion1, vehicle: vehicleFromVersion1 }
+};
 
 const refuse = (...faults: string[]): PlanRead => ({ ok: false, faults });
 
@@ -51,7 +53,14 @@ function readEnvelope(raw: unknown): PlanRead {
 /** A raw plan that was written by version `from` of the format, as the present version has it; what is not a plan stays as it is. */
 export function migratePlan(plan: unknown, from: number): unknown {
 	let present = plan;
-	for (let v = from; v < FILE_VERSION; v++) present = MIGRATIONS[v](present);
+	for (let v = from; v < FILE_VERSION; v++) present = MIGRATIONS[v].plan(present);
+	return present;
+}
+
+/** The same for a vehicle that is kept by itself. */
+export function migrateVehicle(vehicle: unknown, from: number): unknown {
+	let present = vehicle;
+	for (let v = from; v < FILE_VERSION; v++) present = MIGRATIONS[v].vehicle(present);
 	return present;
 }
 

@@ -14,16 +14,17 @@ function lining(old: unknown): unknown {
 	return { ...old, floor: layers(old.floor), wall: layers(old.wall), roof: layers(old.roof) };
 }
 
-/** A raw plan of version 1 as version 2 has it: openings, fixtures, zones, anchors, contours and lining by layers came then. */
-export function fromVersion1(plan: unknown): unknown {
-	if (!isTable(plan)) return plan;
-	const { vehicle } = plan;
+/** A raw vehicle of version 1 as version 2 has it: openings, fixtures, zones, anchors, contours and lining by layers came then. */
+export function vehicleFromVersion1(vehicle: unknown): unknown {
+	if (!isTable(vehicle)) return vehicle;
 	const tables = { openings: {}, fixtures: {}, zones: {}, anchors: {}, noDrill: {}, contours: {} };
 	const seat = (old: Raw): Raw =>
 		old.type === 'rear bench' ? { ...old, foldedSteps: {}, belts: 2 } : { ...old, removable: false, belts: 1 };
-	return {
-		...plan,
-		vehicle: isTable(vehicle) ? { ...vehicle, ...tables, seats: each(vehicle.seats, seat), lining: lining(vehicle.lining) } : vehicle,
-		modes: each(plan.modes, (mode) => ({ ...mode, doors: {} }))
-	};
+	return { ...vehicle, ...tables, seats: each(vehicle.seats, seat), lining: lining(vehicle.lining) };
+}
+
+/** A raw plan of version 1 as version 2 has it. */
+export function fromVersion1(plan: unknown): unknown {
+	if (!isTable(plan)) return plan;
+	return { ...plan, vehicle: vehicleFromVersion1(plan.vehicle), modes: each(plan.modes, (mode) => ({ ...mode, doors: {} })) };
 }

@@ -6,6 +6,7 @@ export {
 	fileJsonSchema,
 	LARGEST_FILE,
 	migratePlan,
+	migrateVehicle,
 	readPlan,
 	readPlanFile,
 	writePlanFile,

@@ -2,10 +2,12 @@ import { error, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { BODY_STYLES, readPlanFile, starterPlan } from '$lib/core/plan';
 import { readJson } from '$lib/server/body';
+import { withVehicle } from '$lib/core/shelf';
 import { createPlan } from '$lib/server/plans';
+import { findVehicle, linkPlan } from '$lib/server/vehicles';
 import type { RequestHandler } from './$types';
 
-/** Either a new plan to start, or the text of a plan file to import. */
+/** A new plan to start, with a guessed vehicle or one from the shelf, or the text of a plan file to import. */
 const requestSchema = z.union([
 	z.strictObject({
 		name: z.string().trim().min(1).max(120),
@@ -13,12 +15,21 @@ const requestSchema = z.union([
 		/** Number of the hidden vehicle, for a practice plan. */
 		practice: z.number().int().min(1).max(9999).optional()
 	}),
+	z.strictObject({ name: z.string().trim().min(1).max(120), vehicle: z.string().max(60) }),
 	z.strictObject({ file: z.string() })
 ]);
 
 export const POST: RequestHandler = async ({ request }) => {
 	const body = requestSchema.safeParse(await readJson(request));
 	if (!body.success) error(400, 'A new plan needs a name and a body style, or the text of a plan file.');
+	if ('vehicle' in body.data) {
+		const { name, vehicle: vehicleId } = body.data;
+		const shelved = await findVehicle(vehicleId);
+		if (!shelved) error(404, 'There is no such vehicle on the shelf any more.');
+		const id = await createPlan(withVehicle(starterPlan(name, shelved.vehicle.bodyStyle), shelved.vehicle));
+		await linkPlan(id, vehicleId);
+		return json({ id }, { status: 201 });
+	}
 	if (!('file' in body.data)) {
 		const { name, bodyStyle, practice } = body.data;
 		const plan = starterPlan(name, bodyStyle);

@@ -26,6 +26,7 @@
 	import LengthField from '$lib/ui/LengthField.svelte';
 	import LiningForm from '$lib/ui/LiningForm.svelte';
 	import PracticeResult from '$lib/ui/PracticeResult.svelte';
+	import ShelfCard from '$lib/ui/ShelfCard.svelte';
 	import TapeCard from '$lib/ui/TapeCard.svelte';
 
 	const workbench = useWorkbench();
@@ -204,6 +205,7 @@
 		</div>
 		<h3>Lining</h3>
 		<LiningForm />
+		{#if !plan.practice}<ShelfCard />{/if}
 		{#if plan.practice}
 			<details class="card practice">
 				<summary>Practice vehicle: how does it compare with the truth?</summary>

@@ -1,0 +1,1 @@
+export { effectOf, vehicleDifferences, withVehicle, type Difference, type Effect } from './effect';
