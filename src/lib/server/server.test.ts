@@ -4,10 +4,11 @@ import { join } from 'node:path';
 import type { Sequelize } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { applyEdits, starterPlan } from '../core/plan';
-import { database, openDatabase } from './database';
+import { database, openDatabase, PlanRow } from './database';
 import { loadExamples } from './examples';
 import { createPlan, deletePlan, findPlan, listPlans, planVersion, savePlan } from './plans';
 import { prepareDataFolder, readSettings } from './settings';
+import { affectedPlans, changeVehicle, findVehicle, linkPlan, listVehicles, removeVehicle, shelveVehicle, vehicleOfPlan } from './vehicles';
 
 describe('settings', () => {
 	it('are safe by default', () => expect(readSettings({})).toMatchObject({ host: '127.0.0.1', port: 4310 }));
@@ -67,5 +68,71 @@ describe('stored plans', () => {
 	it('migrate a folder that was opened before without losing anything', async () => {
 		others.push(await openDatabase(folder));
 		expect((await listPlans()).length).toBeGreaterThan(2);
+	});
+	it('read documents that an older version wrote', async () => {
+		const { vehicle } = plan;
+		const { openings: _o, fixtures: _f, zones: _z, anchors: _a, noDrill: _n, contours: _c, ...older } = vehicle;
+		const seats = Object.fromEntries(
+			Object.entries(vehicle.seats).map(([id, seat]) => {
+				const { removable: _r, belts: _b, headRest: _h, ...rest } = seat as Record<string, unknown>;
+				return [id, rest];
+			})
+		);
+		const modes = Object.fromEntries(Object.entries(plan.modes).map(([id, { doors: _d, ...mode }]) => [id, mode]));
+		const document = { ...plan, modes, vehicle: { ...older, seats, lining: { included: false, floor: 21, wall: 0, roof: 12 } } };
+		await PlanRow.create({ id: 'older', name: 'Older', document: JSON.stringify(document), format: 1, version: 4 });
+		const read = (await findPlan('older'))!;
+		expect(read.version).toBe(4);
+		expect(read.plan.vehicle.lining).toEqual({
+			included: false,
+			floor: { lining: { material: 'Lining', thickness: 21 } },
+			wall: {},
+			roof: { lining: { material: 'Lining', thickness: 12 } }
+		});
+		expect(read.plan.modes.day.doors).toEqual({});
+	});
+
+	describe('and the vehicle shelf', () => {
+		const wider = (by: number) => applyEdits(plan.vehicle, [{ path: ['length', 'mm'], value: plan.vehicle.length.mm + by }]);
+		it('tells which plans use a vehicle and what a change does to them, before anything is changed', async () => {
+			const [first, second, other] = await Promise.all([createPlan(plan), createPlan({ ...plan, name: 'Second' }), createPlan(plan)]);
+			const id = await shelveVehicle(first, plan.vehicle);
+			await linkPlan(second, id);
+			expect((await vehicleOfPlan(first))!.plans.map((user) => user.id).sort()).toEqual([first, second].sort());
+			expect(await vehicleOfPlan(other)).toBeUndefined();
+			const affected = await affectedPlans(id, wider(50), first);
+			expect(affected.map((one) => one.name)).toEqual(['Second']);
+			expect((await findPlan(second))!.version).toBe(1);
+
+			expect(await changeVehicle(id, 1, wider(50), [{ id: second, version: 1 }])).toBe(2);
+			expect((await findPlan(second))!.plan.vehicle.length.mm).toBe(plan.vehicle.length.mm + 50);
+			expect((await findPlan(second))!.version).toBe(2);
+			expect((await findPlan(first))!.plan.vehicle.length.mm).toBe(plan.vehicle.length.mm);
+		});
+		it('changes all or nothing when somebody was faster', async () => {
+			const first = await createPlan(plan);
+			const id = await shelveVehicle(first, plan.vehicle);
+			const second = await createPlan(plan);
+			await linkPlan(second, id);
+			await savePlan(second, 1, applyEdits(plan, [{ path: ['name'], value: 'Meanwhile' }]));
+			await expect(
+				changeVehicle(id, 1, wider(70), [
+					{ id: first, version: 1 },
+					{ id: second, version: 1 }
+				])
+			).rejects.toThrow(/meanwhile/);
+			expect((await findVehicle(id))!.version).toBe(1);
+			expect((await findPlan(first))!.plan.vehicle.length.mm).toBe(plan.vehicle.length.mm);
+			await expect(changeVehicle(id, 7, wider(70), [])).rejects.toThrow(/shelf was changed/);
+		});
+		it('leaves plans their own copy when a vehicle goes', async () => {
+			const first = await createPlan(plan);
+			const id = await shelveVehicle(first, plan.vehicle);
+			expect((await listVehicles()).map((shelved) => shelved.id)).toContain(id);
+			expect(await removeVehicle(id)).toBe(true);
+			expect(await removeVehicle(id)).toBe(false);
+			expect(await vehicleOfPlan(first)).toBeUndefined();
+			expect((await findPlan(first))!.plan).toEqual(plan);
+		});
 	});
 });

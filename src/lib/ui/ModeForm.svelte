@@ -66,41 +66,92 @@
 		{/each}
 		{#each Object.entries(session.plan.vehicle.seats) as [seatId, seat] (seatId)}
 			{@const setting = mode.seats[seatId]}
-			{#if setting && seat.type === 'rear bench'}
-				<label>
-					<span class="quiet">{seat.name}</span>
-					<select
-						class="field"
-						value={setting.state}
-						onchange={(event) => set(['seats', seatId, 'state'], event.currentTarget.value, `${seat.name.toLowerCase()}`)}
-					>
-						{#each seatStates(seat) as state (state)}<option>{state}</option>{/each}
-					</select>
-				</label>
-			{:else if setting && seat.type === 'front seat'}
-				<div class="pair">
-					<LengthField
-						label="{seat.name}, slid forward"
-						value={setting.slide}
-						range={[0, seat.slide.mm]}
-						onchange={(mm) => set(['seats', seatId, 'slide'], mm, `slide of the ${seat.name.toLowerCase()}`)}
-					/>
-					<label>
-						<span class="quiet">lean (°)</span>
-						<input
-							class="field figures"
-							type="number"
-							min={seat.uprightAngle}
-							max={seat.reclinedAngle}
-							value={setting.angle}
-							onchange={(event) =>
-								Number.isFinite(event.currentTarget.valueAsNumber) &&
-								set(['seats', seatId, 'angle'], event.currentTarget.valueAsNumber, `lean of the ${seat.name.toLowerCase()}`)}
-						/>
-					</label>
-				</div>
+			{@const name = seat.name.toLowerCase()}
+			{#if setting}
+				<fieldset>
+					<legend>{seat.name}</legend>
+					{#if seatStates(seat).length > 1}
+						<label>
+							<span class="quiet">is</span>
+							<select
+								class="field"
+								aria-label="{seat.name} is"
+								value={setting.state}
+								onchange={(event) => set(['seats', seatId, 'state'], event.currentTarget.value, name)}
+							>
+								{#each seatStates(seat) as state (state)}<option>{state}</option>{/each}
+							</select>
+						</label>
+					{/if}
+					{#if seat.slide}
+						<div class="pair">
+							<LengthField
+								label="{seat.name}, slid forward"
+								value={setting.slide}
+								range={[0, seat.slide.mm]}
+								onchange={(mm) => set(['seats', seatId, 'slide'], mm, `slide of the ${name}`)}
+							/>
+							{#if seat.type === 'front seat'}
+								<label>
+									<span class="quiet">lean (°)</span>
+									<input
+										class="field figures"
+										type="number"
+										min={seat.uprightAngle}
+										max={seat.reclinedAngle}
+										value={setting.angle}
+										onchange={(event) =>
+											Number.isFinite(event.currentTarget.valueAsNumber) &&
+											set(['seats', seatId, 'angle'], event.currentTarget.valueAsNumber, `lean of the ${name}`)}
+									/>
+								</label>
+							{/if}
+						</div>
+					{/if}
+					<div class="pair">
+						<label>
+							<span class="quiet">must carry (people)</span>
+							<input
+								class="field figures"
+								aria-label="{seat.name} must carry"
+								type="number"
+								min="0"
+								max="4"
+								value={setting.passengers ?? 0}
+								onchange={(event) =>
+									Number.isInteger(event.currentTarget.valueAsNumber) &&
+									set(['seats', seatId, 'passengers'], event.currentTarget.valueAsNumber || undefined, `people in the ${name}`)}
+							/>
+						</label>
+						{#if seat.headRest}
+							<label class="check"
+								><input
+									type="checkbox"
+									checked={setting.headRest === 'out'}
+									onchange={(event) =>
+										set(['seats', seatId, 'headRest'], event.currentTarget.checked ? 'out' : undefined, `head rest of the ${name}`)}
+								/> head rest out</label
+							>
+						{/if}
+					</div>
+				</fieldset>
 			{/if}
 		{/each}
+		{#if Object.keys(session.plan.vehicle.openings).length > 0}
+			<fieldset>
+				<legend>Doors that stand open</legend>
+				{#each Object.entries(session.plan.vehicle.openings) as [doorId, opening] (doorId)}
+					<label class="check"
+						><input
+							type="checkbox"
+							checked={mode.doors[doorId] === 'open'}
+							onchange={(event) => set(['doors', doorId], event.currentTarget.checked ? 'open' : undefined, opening.name.toLowerCase())}
+						/>
+						{opening.name}</label
+					>
+				{/each}
+			</fieldset>
+		{/if}
 	</div>
 {/if}
 
@@ -114,6 +165,21 @@
 		gap: 1px;
 		font-size: 12.5px;
 		min-width: 0;
+	}
+	fieldset {
+		border: 0;
+		border-top: 1px dashed var(--rule);
+		padding: 4px 0 0;
+		display: grid;
+		gap: 4px;
+	}
+	legend {
+		padding: 0 6px 0 0;
+		font-size: 12.5px;
+		font-weight: 650;
+	}
+	.check {
+		display: block;
 	}
 	.pair {
 		display: grid;

@@ -78,10 +78,13 @@ export function addBench({ vehicle, modes }: Plan): Edit[] {
 	];
 }
 
-/** Edits that take a seat out of the vehicle for good, out of every mode as well. */
-export const removeSeat = ({ modes }: Plan, id: string): Edit[] => [
+/** Edits that take a seat out of the vehicle for good, out of every mode and from whoever drives in it as well. */
+export const removeSeat = ({ modes, crew }: Plan, id: string): Edit[] => [
 	...Object.entries(modes)
 		.filter(([, mode]) => Object.hasOwn(mode.seats, id))
 		.map(([mode]): Edit => ({ path: ['modes', mode, 'seats', id], value: undefined })),
+	...Object.entries(crew)
+		.filter(([, person]) => person.driving?.seat === id)
+		.map(([person]): Edit => ({ path: ['crew', person, 'driving'], value: undefined })),
 	{ path: ['vehicle', 'seats', id], value: undefined }
 ];

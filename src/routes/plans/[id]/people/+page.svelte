@@ -16,6 +16,13 @@
 		session.edit(`${plan.gear[id].name}: ${key}`, [{ path: ['gear', id, key], value }]);
 	const toggle = (wants: Person['wants'], want: Person['wants'][number]) =>
 		wants.includes(want) ? wants.filter((w) => w !== want) : [...wants, want];
+	const frontSeats = $derived(Object.entries(plan.vehicle.seats).filter(([, seat]) => seat.type === 'front seat'));
+	/** Who drives in a seat starts with the driving position that was measured of it. */
+	function setDriving(id: string, seatId: string) {
+		const seat = plan.vehicle.seats[seatId];
+		const driving = seat?.type === 'front seat' ? { seat: seatId, slide: seat.drivingSlide.mm, angle: seat.drivingAngle } : undefined;
+		setPerson(id, 'driving', driving);
+	}
 	const facts = (person: Person) => {
 		const body = bodyOf(person);
 		const mm = (value: number) => formatLength(value, preferences.units);
@@ -75,6 +82,41 @@
 						/>
 					</div>
 				</details>
+				{#if frontSeats.length > 0}
+					<details open={person.driving !== undefined}>
+						<summary class="quiet">At the wheel</summary>
+						<div class="fields">
+							<label>
+								<span class="quiet">{person.name} drives in the</span>
+								<select class="field" value={person.driving?.seat ?? ''} onchange={(event) => setDriving(id, event.currentTarget.value)}>
+									<option value="">does not drive</option>
+									{#each frontSeats as [seatId, seat] (seatId)}<option value={seatId}>{seat.name}</option>{/each}
+								</select>
+							</label>
+							{#if person.driving}
+								<LengthField
+									label="Slid forward by"
+									value={person.driving.slide}
+									range={[0, 1000]}
+									onchange={(mm) => setPerson(id, 'driving', { ...person.driving!, slide: mm })}
+								/>
+								<label>
+									<span class="quiet">Lean of the back (°)</span>
+									<input
+										class="field figures"
+										type="number"
+										min="-10"
+										max="60"
+										value={person.driving.angle}
+										onchange={(event) =>
+											Number.isFinite(event.currentTarget.valueAsNumber) &&
+											setPerson(id, 'driving', { ...person.driving!, angle: event.currentTarget.valueAsNumber })}
+									/>
+								</label>
+							{/if}
+						</div>
+					</details>
+				{/if}
 				<button type="button" class="tool" onclick={() => session.edit(`take out ${person.name}`, removePerson(plan, id))}
 					>Take out {person.name}</button
 				>
