@@ -120,6 +120,11 @@
 					// Of the room one sees the far walls from inside; the near ones are left away.
 					side: room ? BackSide : FrontSide,
 					transparent: through,
+					// A zone often lies on the floor: it is seen, and never fights with it.
+					polygonOffset: kind === 'zone',
+					polygonOffsetFactor: -2,
+					polygonOffsetUnits: -2,
+					depthWrite: kind !== 'zone',
 					opacity: kind === 'zone' ? 0.3 : through ? 0.86 : 1
 				})
 			);
@@ -185,9 +190,11 @@
 		const round = box.isEmpty() ? new Sphere(new Vector3(length / 2, 0, 500), length * 0.6) : box.getBoundingSphere(new Sphere());
 		// Far enough for the whole of it, in the narrower direction of the view; a ball is roomier than the box in it.
 		const half = Math.atan(Math.tan(((camera.fov / 2) * Math.PI) / 180) * Math.min(1, camera.aspect));
-		const away = new Vector3(-0.55, -0.72, 0.5).normalize().multiplyScalar((0.86 * round.radius) / Math.sin(half));
-		camera.position.copy(round.center).add(away);
-		controls?.target.copy(round.center);
+		const away = new Vector3(-0.55, -0.72, 0.5).normalize().multiplyScalar((0.94 * round.radius) / Math.sin(half));
+		// The controls stand at the foot of the view: what is looked at is moved up a little.
+		const middle = round.center.clone().setZ(round.center.z - 0.1 * round.radius);
+		camera.position.copy(middle).add(away);
+		controls?.target.copy(middle);
 		controls?.update();
 		draw();
 	}

@@ -5,7 +5,7 @@ import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { liningOff, type Opening, type Zone } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
 import type { Clearance, Solid } from './clearance';
-import { furthestRear, halfWidth, rearAt } from './evaluate';
+import { furthestRear, halfWidth, leastHalfWidth, rearAt, sign } from './evaluate';
 import { blockOf, type Interior } from './interior';
 
 /** A door opening as the clear outline in its own plane: across the vehicle (y) at the rear, along it (x) on a side; heights as y. */
@@ -19,8 +19,15 @@ export interface OpeningSolid {
 	z: [number, number];
 	/** Lowest and highest place of its edges: y at the rear, x on a side. */
 	across: [number, number];
-	/** What its door sweeps when it opens: convex outlines in side view (x, z) or from above (x, y), all of one height or width. */
-	sweep: { seen: 'from the side' | 'from above'; outlines: Polygon[]; range: [number, number] };
+	/** What its door sweeps when it opens. */
+	sweeps: Sweep[];
+}
+
+/** Convex outlines in side view (x, z) or from above (x, y), all over one range of width or height. */
+interface Sweep {
+	seen: 'from the side' | 'from above';
+	outlines: Polygon[];
+	range: [number, number];
 }
 
 /** A space to keep clear, above the finished floor. */
@@ -47,7 +54,7 @@ export function openingsOf(vehicle: Vehicle, interior: Interior): OpeningSolid[]
 		];
 		const across = bounds(outline).x;
 		const points = outline.map((p) => pointOf(interior, opening.place, p));
-		return { id, opening, outline, points, z, across, sweep: sweepOf(opening, interior, z, across) };
+		return { id, opening, outline, points, z, across, sweeps: sweepOf(opening, interior, z, across) };
 	});
 }
 
@@ -72,59 +79,70 @@ function quarterTurn(panel: Polygon, about: { x: number; y: number }, direction:
 	return Array.from({ length: 90 / STEP }, (_, i) => hull([...at(i * STEP), ...at((i + 1) * STEP)]));
 }
 
-function sweepOf(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): OpeningSolid['sweep'] {
+function sweepOf(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): Sweep[] {
 	const thick = opening.thickness.mm;
-	const none: OpeningSolid['sweep'] = { seen: 'from above', outlines: [], range: z };
-	if (opening.door === 'none') return none;
-	if (opening.place === 'rear') {
-		const face = furthestRear(interior, z);
-		if (opening.door === 'lifting') {
-			// Hung at its upper edge, the lower edge goes back and up. Its inner face is the measured rear face.
-			const heights = [...new Set([z[0], ...interior.rear.at.filter((at) => at > z[0] && at < z[1]), z[1]])];
-			const inner = heights.map((at) => vec2(valueAt(interior.rear, at), at));
-			const panels = inner.slice(1).map((p, i) => hull([p, inner[i], vec2(p.x - thick, p.y), vec2(inner[i].x - thick, inner[i].y)]));
-			const hinge = vec2(valueAt(interior.rear, z[1]) - thick, z[1]);
-			return { seen: 'from the side', outlines: panels.flatMap((panel) => quarterTurn(panel, hinge, -1)), range: across };
+	if (opening.door === 'none' || (opening.place === 'rear' && opening.door === 'sliding')) return [];
+	if (opening.place === 'rear' && opening.door === 'lifting') return [liftingSweep(opening, interior, z, across)];
+	// A leaning door is taken in bands of height, each as far in as its innermost place.
+	const heights = spread(opening.place === 'rear' ? interior.knots.rearZ : interior.knots.z, z);
+	return heights.slice(1).map((top, i): Sweep => {
+		const range: [number, number] = [heights[i], top];
+		if (opening.place === 'rear') {
+			const face = furthestRear(interior, range);
+			const leaf = (from: number, to: number) =>
+				quarterTurn(rectangle(face - thick, face, Math.min(from, to), Math.max(from, to)), vec2(face - thick, from), from < to ? 1 : -1);
+			const middle = (across[0] + across[1]) / 2;
+			const [first, second] = [leaf(across[0], across[1]), leaf(across[1], across[0])];
+			const leaves = opening.door === 'double' ? [...leaf(across[0], middle), ...leaf(across[1], middle)] : undefined;
+			return { seen: 'from above', outlines: leaves ?? (opening.hinge === 'first' ? first : second), range };
 		}
-		if (opening.door === 'sliding') return none;
-		const leaf = (from: number, to: number) =>
-			quarterTurn(rectangle(face - thick, face, Math.min(from, to), Math.max(from, to)), vec2(face - thick, from), from < to ? 1 : -1);
-		const middle = (across[0] + across[1]) / 2;
-		const outlines =
-			opening.door === 'double'
-				? [...leaf(across[0], middle), ...leaf(across[1], middle)]
-				: opening.hinge === 'first'
-					? leaf(across[0], across[1])
-					: leaf(across[1], across[0]);
-		return { seen: 'from above', outlines, range: z };
-	}
-	const s = opening.place === 'left' ? 1 : -1;
-	const wall = Math.max(
-		...[z[0], ...interior.knots.z.filter((at) => at > z[0] && at < z[1]), z[1]].map((at) =>
-			halfWidth(interior, opening.place as 'left' | 'right', (across[0] + across[1]) / 2, at)
-		)
-	);
-	const band = (a: number, b: number, out: number) =>
-		rectangle(a, b, Math.min(s * wall, s * (wall + out)), Math.max(s * wall, s * (wall + out)));
-	if (opening.door === 'sliding') {
-		const long = across[1] - across[0];
-		return { seen: 'from above', outlines: [band(across[0] - long, across[1], 2 * thick)], range: z };
-	}
-	const hinged = (from: number, to: number) =>
-		quarterTurn(band(Math.min(from, to), Math.max(from, to), thick), vec2(from, s * (wall + thick)), from < to === s > 0 ? 1 : -1);
-	const outlines = opening.hinge === 'first' ? hinged(across[0], across[1]) : hinged(across[1], across[0]);
-	return { seen: 'from above', outlines, range: z };
+		const side = opening.place;
+		const s = sign(side);
+		const wall = leastHalfWidth(interior, side, across, range);
+		const band = (a: number, b: number, out: number) =>
+			rectangle(a, b, Math.min(s * wall, s * (wall + out)), Math.max(s * wall, s * (wall + out)));
+		if (opening.door === 'sliding') {
+			const long = across[1] - across[0];
+			return { seen: 'from above', outlines: [band(across[0] - long, across[1], 2 * thick)], range };
+		}
+		const hinged = (from: number, to: number) =>
+			quarterTurn(band(Math.min(from, to), Math.max(from, to), thick), vec2(from, s * (wall + thick)), from < to === s > 0 ? 1 : -1);
+		return { seen: 'from above', outlines: opening.hinge === 'first' ? hinged(...across) : hinged(across[1], across[0]), range };
+	});
+}
+
+/** Hung at its upper edge, the lower edge of a lifting door goes back and up. Its inner face is the measured rear face. */
+function liftingSweep(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): Sweep {
+	const thick = opening.thickness.mm;
+	const inner = spread(interior.knots.rearZ, z).map((at) => vec2(valueAt(interior.rear, at), at));
+	const panels = inner.slice(1).map((p, i) => hull([p, inner[i], vec2(p.x - thick, p.y), vec2(inner[i].x - thick, inner[i].y)]));
+	const hinge = vec2(valueAt(interior.rear, z[1]) - thick, z[1]);
+	return { seen: 'from the side', outlines: panels.flatMap((panel) => quarterTurn(panel, hinge, -1)), range: across };
+}
+
+/** Heights of the bands in which a leaning door is taken: at every knot, and none higher than this, mm. */
+const BAND = 150;
+
+function spread(knots: readonly number[], [from, to]: [number, number]): number[] {
+	const fixed = [from, ...knots.filter((at) => at > from && at < to), to];
+	return fixed.flatMap((at, i) => {
+		if (i === 0) return [at];
+		const pieces = Math.max(1, Math.ceil((at - fixed[i - 1]) / BAND));
+		return Array.from({ length: pieces }, (_, k) => fixed[i - 1] + ((k + 1) / pieces) * (at - fixed[i - 1]));
+	});
 }
 
 /** Room between a solid and what an opening's door sweeps; null when the door sweeps nothing. */
-export function sweepClearance({ sweep }: OpeningSolid, solid: Solid): Clearance | null {
+export function sweepClearance({ sweeps }: OpeningSolid, solid: Solid): Clearance | null {
 	const { x, y, z } = solid.box;
-	const [plane, other] = sweep.seen === 'from above' ? [rectangle(...x, ...y), z] : [rectangle(...x, ...z), y];
-	const beside = Math.max(sweep.range[0] - other[1], other[0] - sweep.range[1]);
 	let least: number | null = null;
-	for (const outline of sweep.outlines) {
-		const margin = Math.max(beside, convexSeparation(plane, outline));
-		if (least === null || margin < least) least = margin;
+	for (const { seen, outlines, range } of sweeps) {
+		const [plane, other] = seen === 'from above' ? [rectangle(...x, ...y), z] : [rectangle(...x, ...z), y];
+		const beside = Math.max(range[0] - other[1], other[0] - range[1]);
+		for (const outline of outlines) {
+			const margin = Math.max(beside, convexSeparation(plane, outline));
+			if (least === null || margin < least) least = margin;
+		}
 	}
 	if (least === null) return null;
 	const at = vec3(x[0], (y[0] + y[1]) / 2, z[1]);

@@ -13,7 +13,7 @@ export {
 	sign,
 	SIDES
 } from './evaluate';
-export { archNotch, archTopOver, freeOutline, rearWedges } from './outline';
+export { archNotch, archTopOver, fixtureNotch, freeOutline, rearWedges } from './outline';
 export { CELL, Field } from './field';
 export { floorLining, seatSolid, seatStates, type SeatSolid } from './seats';
 export { measurementList, SHAPE_GROUPS, type MeasurementEntry } from './measuring';

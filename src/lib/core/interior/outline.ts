@@ -1,8 +1,8 @@
 import { breaks } from '../geometry/piecewise';
-import { difference, largest, type Polygon } from '../geometry/polygon';
+import { difference, largest, rectangle, type Polygon } from '../geometry/polygon';
 import { vec2 } from '../geometry/vector';
 import { archHeightAt, furthestRear, leastHalfWidth, rearAt, sign, SIDES } from './evaluate';
-import type { ArchSolid, Interior, Side } from './interior';
+import type { ArchSolid, FixtureSolid, Interior, Side } from './interior';
 
 /**
  * Seen from above: the outline within which a square-edged thing between the heights z[0] and z[1] stays clear of
@@ -61,6 +61,10 @@ export function archNotch(arch: ArchSolid, z: number, gap: number): Polygon | nu
 	const [y0, y1] = arch.side === 'left' ? [inner, 5000] : [-5000, -inner];
 	return [vec2(arch.middle - half, y0), vec2(arch.middle + half, y0), vec2(arch.middle + half, y1), vec2(arch.middle - half, y1)];
 }
+
+/** Seen from above: what a step, pillar or bar takes away from a board between the heights z[0] and z[1]. Null when it is above or below. */
+export const fixtureNotch = ({ box }: FixtureSolid, z: [number, number], gap: number): Polygon | null =>
+	box.z[1] <= z[0] || box.z[0] >= z[1] ? null : rectangle(box.x[0] - gap, box.x[1] + gap, box.y[0] - gap, box.y[1] + gap);
 
 /** The highest point of an arch over a rectangle: the arch only rises towards its middle and its wall. */
 export function archTopOver(arch: ArchSolid, x: [number, number], y: [number, number]): number {

@@ -218,7 +218,9 @@ export function crossSection(drawn: Drawn, x: number): View {
 		room,
 		...seatsAhead(scene, x, room.points),
 		...arches,
-		...fittingShapes('cross-section', plan.vehicle, interior, x),
+		...fittingShapes('cross-section', plan.vehicle, interior, x).flatMap((shape) =>
+			shape.kind === 'fixture' ? within([shape], room.points) : [shape]
+		),
 		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
 		...bodyShapes('cross-section', plan.crew, scene)
 	];

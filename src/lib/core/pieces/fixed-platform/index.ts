@@ -2,7 +2,18 @@ import type { z } from 'zod';
 import { bounds, difference, intersection, largest, rectangle, type Polygon } from '../../geometry/polygon';
 import { shiftBy } from '../../geometry/pose';
 import { vec3 } from '../../geometry/vector';
-import { archNotch, freeOutline, furthestRear, leastHalfWidth, rearWedges, sign, SIDES, type Interior, type Side } from '../../interior';
+import {
+	archNotch,
+	fixtureNotch,
+	freeOutline,
+	furthestRear,
+	leastHalfWidth,
+	rearWedges,
+	sign,
+	SIDES,
+	type Interior,
+	type Side
+} from '../../interior';
 import { pieceKind, type Pad, type Part, type Space, type Support, type Surroundings } from '../assembly';
 import { barIn, barOf, sheetOf } from '../making';
 import { fixedPlatformParams } from './params';
@@ -50,7 +61,10 @@ function deckOutline(params: Params, interior: Interior, frame: Frame): Polygon 
 	const wanted = follow
 		? (largest(intersection(freeOutline(interior, frame.z, params.gap), rectangle(...frame.x, -5000, 5000))) ?? [])
 		: rectangle(...frame.x, ...frame.y);
-	const notches = interior.arches.map((arch) => archNotch(arch, frame.z[0], params.gap)).filter((notch) => notch !== null);
+	const notches = [
+		...interior.arches.map((arch) => archNotch(arch, frame.z[0], params.gap)).filter((notch) => notch !== null),
+		...interior.fixtures.map((fixture) => fixtureNotch(fixture, frame.z, params.gap)).filter((notch) => notch !== null)
+	];
 	const corners = rearWedges(interior, frame.z, furthestRear(interior, frame.z) + params.gap);
 	return largest(difference(wanted, [...corners, ...notches])) ?? wanted;
 }
@@ -78,6 +92,13 @@ function boards(params: Params, deck: Polygon, frame: Frame): Part[] {
 	return result;
 }
 
+/** Stretches without what lies between two places. */
+const without = (stretches: [number, number][], from: number, to: number): [number, number][] =>
+	stretches.flatMap(([a, b]): [number, number][] => [
+		[a, Math.min(b, from)],
+		[Math.max(a, to), b]
+	]);
+
 /** Stretches of the platform's length in which a bar along one wall meets neither arch nor cut corner. */
 function clearStretches(params: Params, interior: Interior, frame: Frame, side: Side, inner: number): [number, number][] {
 	const corner = interior.cornerAcross > 0 ? interior.cornerAlong : 0;
@@ -87,10 +108,12 @@ function clearStretches(params: Params, interior: Interior, frame: Frame, side: 
 		const notch = archNotch(arch, frame.under - params.gap, params.gap);
 		if (!notch) continue;
 		const [from, to] = bounds(notch).x;
-		stretches = stretches.flatMap(([a, b]): [number, number][] => [
-			[a, Math.min(b, from)],
-			[Math.max(a, to), b]
-		]);
+		stretches = without(stretches, from, to);
+	}
+	for (const { box } of interior.fixtures) {
+		const beside = side === 'left' ? box.y[1] > inner : box.y[0] < -inner;
+		if (!beside || box.z[1] <= frame.under || box.z[0] >= frame.z[0]) continue;
+		stretches = without(stretches, box.x[0] - params.gap, box.x[1] + params.gap);
 	}
 	return stretches.filter(([a, b]) => b - a >= 100);
 }
@@ -202,7 +225,9 @@ function mattressOn(params: Params, frame: Frame, interior: Interior): Pad {
 	const limit = (side: Side) => Math.min(side === 'left' ? frame.y[1] : -frame.y[0], leastHalfWidth(interior, side, x, z));
 	const y: [number, number] = [-Math.floor(limit('right')), Math.floor(limit('left'))];
 	const sheet = rectangle(...x, ...y);
-	const outline = largest(difference(sheet, rearWedges(interior, z, face))) ?? sheet;
+	// Cut a millimetre inside the corners of the door, as soft things are; what stands in the way is cut out of it.
+	const blocks = interior.fixtures.map((fixture) => fixtureNotch(fixture, z, params.gap)).filter((notch) => notch !== null);
+	const outline = largest(difference(sheet, [...rearWedges(interior, z, face + 1), ...blocks])) ?? sheet;
 	return {
 		id: 'mattress',
 		name: 'Mattress',
