@@ -14,7 +14,9 @@ export default defineConfig({
 			executablePath: '/usr/bin/chromium',
 			args: [
 				'--no-sandbox',
-				'--disable-gpu',
+				// The three-dimensional views are drawn by the processor: test machines have no graphics card.
+				'--use-angle=swiftshader',
+				'--enable-unsafe-swiftshader',
 				'--disable-quic',
 				'--no-first-run',
 				'--disable-background-networking',

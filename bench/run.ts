@@ -7,7 +7,11 @@ import { sceneOf } from '../src/lib/core/derive';
 import { heightStudy, marginAt } from '../src/lib/core/height';
 import { buildInterior, Field } from '../src/lib/core/interior';
 import { longestLying } from '../src/lib/core/people';
-import { applyEdits, readPlanFile, type Plan } from '../src/lib/core/plan';
+import { applyEdits, readPlanFile, type Plan, type Vehicle } from '../src/lib/core/plan';
+import { aligned, sliceScan } from '../src/lib/core/scan';
+import { freeSpace, Surround } from '../src/lib/core/solid';
+import { kernel } from '../src/lib/core/testing/kernel';
+import { syntheticScan } from '../src/lib/core/testing/scan';
 import { rectangle } from '../src/lib/core/geometry/polygon';
 import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views';
 
@@ -102,6 +106,60 @@ async function run() {
 		const { median: ms } = time(() => findingsOf({ ...fresh(), pieces: structuredClone(pieces) as Plan['pieces'], gear: {} }), 10);
 		if (n === 1) one = ms;
 		say(`${n} ${n === 1 ? 'piece' : 'pieces'}`, `${ms.toFixed(1)} ms, ratio ${(ms / one).toFixed(1)}`);
+	}
+	await interiors(van);
+}
+
+/** The vehicle with so many cross-sections, evenly spread and taken over from the ones it has. */
+function withStations(vehicle: Vehicle, count: number): Vehicle {
+	const all = Object.values(vehicle.stations).sort((a, b) => a.x - b.x);
+	const [from, to] = [all[0].x, all[all.length - 1].x];
+	const stations = Array.from({ length: count }, (_, i) => {
+		const x = Math.round(from + ((to - from) * i) / (count - 1));
+		const nearest = all.reduce((a, b) => (Math.abs(b.x - x) < Math.abs(a.x - x) ? b : a));
+		return [`s${i}`, { ...nearest, x }] as const;
+	});
+	return { ...vehicle, stations: Object.fromEntries(stations) };
+}
+
+/** What the interior costs: field, solid and a full recheck, by the number of cross-sections and of pieces; scans by triangles. */
+async function interiors(van: Plan) {
+	const geometry = await kernel();
+	console.log('\nThe interior: how field, solid and a full recheck grow with cross-sections\n');
+	let least = { field: 0, solid: 0, check: 0 };
+	for (const n of [3, 6, 12, 24]) {
+		const vehicle = withStations(van.vehicle, n);
+		const interior = buildInterior(vehicle);
+		const ms = {
+			field: time(() => new Field(interior), 5).median,
+			solid: time(() => freeSpace(geometry, interior).delete(), 5).median,
+			check: time(() => findingsOf({ ...van, vehicle: structuredClone(vehicle) }), 10).median
+		};
+		if (n === 3) least = ms;
+		const ratio = (key: keyof typeof ms) => `${key} ${ms[key].toFixed(0)} ms (${(ms[key] / least[key]).toFixed(1)})`;
+		say(`${n} cross-sections`, [ratio('field'), ratio('solid'), ratio('check')].join(', '));
+	}
+	console.log('\nVerdicts of the solids, by pieces\n');
+	let one = 0;
+	for (const n of [1, 2, 4]) {
+		const pieces = Object.fromEntries(Array.from({ length: n }, (_, i) => [`couch-${i}`, { ...van.pieces.couch }]));
+		const scene = sceneOf({ ...van, pieces, gear: {} }, 'night');
+		const surround = new Surround(geometry, scene.interior);
+		const { median: ms } = time(() => surround.verdicts(scene), 3);
+		surround.delete();
+		if (n === 1) one = ms;
+		say(`${n} ${n === 1 ? 'piece' : 'pieces'}`, `${ms.toFixed(0)} ms, ratio ${(ms / one).toFixed(1)}`);
+	}
+	console.log('\nSlicing a scan, by triangles\n');
+	const { mesh, points } = syntheticScan(geometry, buildInterior(van.vehicle), { noise: 2, holes: 8, hole: 100, seed: 'bench' });
+	const level = aligned(mesh, points);
+	let first = 0;
+	for (const times of [1, 4, 16]) {
+		const triangles = new Uint32Array(level.triangles.length * times);
+		for (let k = 0; k < times; k++) triangles.set(level.triangles, k * level.triangles.length);
+		const { median: ms } = time(() => sliceScan({ positions: level.positions, triangles }), 2);
+		if (times === 1) first = ms;
+		say(`${Math.round(triangles.length / 3000)} thousand triangles`, `${ms.toFixed(0)} ms, ratio ${(ms / first).toFixed(1)}`);
 	}
 }
 

@@ -141,7 +141,7 @@
 			<h2>Practise measuring</h2>
 			<p class="quiet">An invented vehicle and a tape that slips now and then. At the end you see how close you came.</p>
 			<label>
-				Practice body style
+				Practice vehicle
 				<select class="field" bind:value={practiceStyle}>
 					{#each BODY_STYLES as style (style)}<option>{style}</option>{/each}
 				</select>

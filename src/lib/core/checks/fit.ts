@@ -16,6 +16,7 @@ import {
 	wallClearance,
 	type Clearance,
 	type Interior,
+	type OpeningSolid,
 	type SeatSolid,
 	type Solid
 } from '../interior';
@@ -132,23 +133,20 @@ const openingsIn = remember(openingsOf);
 /** Further from a door than this nobody needs to hear of it, mm. */
 const NEAR_DOOR = 150;
 
+const swept = remember((opening: OpeningSolid, piece: PlacedPiece): Result | null => {
+	const name = opening.opening.name.toLowerCase();
+	const measure: Measure = (solid, least) => sweepClearance(opening, solid, Math.min(least, NEAR_DOOR));
+	const why = (part: string) => `${part} comes closest to what the ${name} sweeps as it opens.`;
+	const result = judge('door-sweep', `opening the ${name}`, piece, measure, why);
+	return result && result.margin < NEAR_DOOR ? { ...result, key: `${piece.id}+${opening.id}` } : null;
+});
+
 /** The space that a door needs to open, whether it stands open or is shut and has to be opened. */
 export const doorSweep: Check = {
 	rule: 'door-sweep',
 	run: ({ plan, scene }) =>
 		openingsIn(plan.vehicle, scene.interior).flatMap((opening) =>
-			scene.pieces.flatMap((piece): Result[] => {
-				const name = opening.opening.name.toLowerCase();
-				const measure: Measure = (solid) => sweepClearance(opening, solid);
-				const result = judge(
-					'door-sweep',
-					`opening the ${name}`,
-					piece,
-					measure,
-					(part) => `${part} comes closest to what the ${name} sweeps as it opens.`
-				);
-				return result && result.margin < NEAR_DOOR ? [{ ...result, key: `${piece.id}+${opening.id}` }] : [];
-			})
+			scene.pieces.map((piece) => swept(opening, piece)).filter((result) => result !== null)
 		)
 };
 

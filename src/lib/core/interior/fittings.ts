@@ -26,9 +26,18 @@ export interface OpeningSolid {
 /** Convex outlines in side view (x, z) or from above (x, y), all over one range of width or height. */
 interface Sweep {
 	seen: 'from the side' | 'from above';
-	outlines: Polygon[];
+	outlines: { outline: Polygon; box: Bounds }[];
 	range: [number, number];
 }
+
+type Bounds = ReturnType<typeof bounds>;
+
+/** A sweep with the boxes round its outlines, by which most of them are told apart. */
+const sweepOver = (seen: Sweep['seen'], outlines: Polygon[], range: Sweep['range']): Sweep => ({
+	seen,
+	outlines: outlines.map((outline) => ({ outline, box: bounds(outline) })),
+	range
+});
 
 /** A space to keep clear, above the finished floor. */
 export interface ZoneSolid {
@@ -94,7 +103,7 @@ function sweepOf(opening: Opening, interior: Interior, z: [number, number], acro
 			const middle = (across[0] + across[1]) / 2;
 			const [first, second] = [leaf(across[0], across[1]), leaf(across[1], across[0])];
 			const leaves = opening.door === 'double' ? [...leaf(across[0], middle), ...leaf(across[1], middle)] : undefined;
-			return { seen: 'from above', outlines: leaves ?? (opening.hinge === 'first' ? first : second), range };
+			return sweepOver('from above', leaves ?? (opening.hinge === 'first' ? first : second), range);
 		}
 		const side = opening.place;
 		const s = sign(side);
@@ -103,11 +112,11 @@ function sweepOf(opening: Opening, interior: Interior, z: [number, number], acro
 			rectangle(a, b, Math.min(s * wall, s * (wall + out)), Math.max(s * wall, s * (wall + out)));
 		if (opening.door === 'sliding') {
 			const long = across[1] - across[0];
-			return { seen: 'from above', outlines: [band(across[0] - long, across[1], 2 * thick)], range };
+			return sweepOver('from above', [band(across[0] - long, across[1], 2 * thick)], range);
 		}
 		const hinged = (from: number, to: number) =>
 			quarterTurn(band(Math.min(from, to), Math.max(from, to), thick), vec2(from, s * (wall + thick)), from < to === s > 0 ? 1 : -1);
-		return { seen: 'from above', outlines: opening.hinge === 'first' ? hinged(...across) : hinged(across[1], across[0]), range };
+		return sweepOver('from above', opening.hinge === 'first' ? hinged(...across) : hinged(across[1], across[0]), range);
 	});
 }
 
@@ -117,7 +126,11 @@ function liftingSweep(opening: Opening, interior: Interior, z: [number, number],
 	const inner = spread(interior.knots.rearZ, z).map((at) => vec2(valueAt(interior.rear, at), at));
 	const panels = inner.slice(1).map((p, i) => hull([p, inner[i], vec2(p.x - thick, p.y), vec2(inner[i].x - thick, inner[i].y)]));
 	const hinge = vec2(valueAt(interior.rear, z[1]) - thick, z[1]);
-	return { seen: 'from the side', outlines: panels.flatMap((panel) => quarterTurn(panel, hinge, -1)), range: across };
+	return sweepOver(
+		'from the side',
+		panels.flatMap((panel) => quarterTurn(panel, hinge, -1)),
+		across
+	);
 }
 
 /** Heights of the bands in which a leaning door is taken: at every knot, and none higher than this, mm. */
@@ -132,15 +145,24 @@ function spread(knots: readonly number[], [from, to]: [number, number]): number[
 	});
 }
 
-/** Room between a solid and what an opening's door sweeps; null when the door sweeps nothing. */
-export function sweepClearance({ sweeps }: OpeningSolid, solid: Solid): Clearance | null {
+/** Gap between two boxes in a plane along their better axis; 0 or less when they overlap. */
+const boxGap = (a: Bounds, x: readonly [number, number], y: readonly [number, number]): number =>
+	Math.max(a.x[0] - x[1], x[0] - a.x[1], a.y[0] - y[1], y[0] - a.y[1]);
+
+/**
+ * Room between a solid and what an opening's door sweeps; null when the door sweeps nothing, or nothing within `limit`,
+ * which spares the exact test.
+ */
+export function sweepClearance({ sweeps }: OpeningSolid, solid: Solid, limit = Infinity): Clearance | null {
 	const { x, y, z } = solid.box;
 	let least: number | null = null;
 	for (const { seen, outlines, range } of sweeps) {
-		const [plane, other] = seen === 'from above' ? [rectangle(...x, ...y), z] : [rectangle(...x, ...z), y];
+		const [across, other] = seen === 'from above' ? [y, z] : [z, y];
 		const beside = Math.max(range[0] - other[1], other[0] - range[1]);
-		for (const outline of outlines) {
-			const margin = Math.max(beside, convexSeparation(plane, outline));
+		for (const { outline, box } of outlines) {
+			const nearest = Math.max(beside, boxGap(box, x, across));
+			if (nearest > limit || (least !== null && nearest >= least)) continue;
+			const margin = Math.max(beside, convexSeparation(rectangle(...x, ...across), outline));
 			if (least === null || margin < least) least = margin;
 		}
 	}

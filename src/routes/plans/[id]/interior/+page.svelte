@@ -79,13 +79,22 @@
 		const { table } = FITTINGS[adding];
 		currentKey = entries.map(keyOf).find((key) => key.startsWith(`vehicle.${table}.${id}.`));
 	}
-	/** What the present entry belongs to, when that has properties besides its sizes. */
+	/** The group in which each table of the vehicle is listed. */
+	const GROUP_OF: Record<FittingTable | 'seats', MeasurementEntry['group']> = {
+		seats: 'Seats',
+		openings: 'Openings',
+		fixtures: 'Steps, pillars, pits',
+		contours: 'Scribed walls',
+		zones: 'Keep clear',
+		anchors: 'Anchors',
+		noDrill: 'No drilling'
+	};
+	/** What was chosen last, when it has properties besides its sizes; it may have no size to take, as a traced wall. */
 	const about = $derived.by(() => {
-		const [, table, id] = current.path;
-		return table === 'seats' || Object.values(FITTINGS).some((fitting) => fitting.table === table)
-			? { table: table as FittingTable | 'seats', id }
-			: undefined;
+		const [, table, id] = (currentKey ?? '').split('.') as [string, FittingTable | 'seats', string];
+		return table in GROUP_OF && Object.hasOwn(vehicle[table], id) ? { table, id } : undefined;
 	});
+	const traced = $derived(Object.entries(vehicle.contours).filter(([, contour]) => contour.line.type === 'traced'));
 	const measured = $derived(entries.filter((entry) => entry.measurement.status !== 'guessed').length);
 	const go = (step: number) => (currentKey = keyOf(entries[Math.max(0, Math.min(entries.length - 1, entries.indexOf(current) + step))]));
 </script>
@@ -141,7 +150,8 @@
 		{/if}
 		{#each SHAPE_GROUPS as group (group)}
 			{@const inGroup = entries.filter((entry) => entry.group === group)}
-			{#if inGroup.length > 0}
+			{@const others = group === 'Scribed walls' ? traced : []}
+			{#if inGroup.length + others.length > 0}
 				<h3>{group}</h3>
 				{#each inGroup as entry, i (keyOf(entry))}
 					{@const station = stationOf(entry)}
@@ -163,7 +173,10 @@
 						>
 					</div>
 				{/each}
-				{#if about && current.group === group}
+				{#each others as [id, contour] (id)}
+					<button type="button" class="tool" onclick={() => (currentKey = `vehicle.contours.${id}`)}>{contour.name}, traced</button>
+				{/each}
+				{#if about && GROUP_OF[about.table] === group}
 					{#key `${about.table}/${about.id}`}<FittingForm table={about.table} id={about.id} />{/key}
 				{/if}
 				{#if group === 'Cross-sections'}
