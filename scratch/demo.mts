@@ -13,7 +13,7 @@ const block = (start: number, length: number, right: number, left: number, low: 
 const ring = (name: string, x: number, y: number, z = 10) => ({ name, kind: 'ring' as const, x: m(x), y: m(y), z: m(z), direction: 'up' as const, rated: 4000 });
 const report = (plan: Plan) => { for (const f of findingsOf(plan).filter((f) => f.status !== 'clear')) console.log('   ', f.status, f.title, f.margin.toFixed(3), f.modes.join(','), f.why); };
 const write = (file: string, plan: Plan) => { const text = writePlanFile(plan); const r = readPlanFile(text); if (!r.ok) throw new Error(file + r.faults.join('\n')); writeFileSync(`examples/${file}.nook.json`, text); console.log(file); report(r.plan); };
-const old = (file: string) => { const r = readPlanFile(readFileSync(`examples/${file}.nook.json`, 'utf8')); if (!r.ok) throw new Error(r.faults.join()); return r.plan; };
+const old = (file: string) => { const raw = JSON.parse(readFileSync(`examples/${file}.nook.json`, 'utf8')); raw.plan.vehicle.diagonals ??= {}; const r = readPlanFile(JSON.stringify(raw)); if (!r.ok) throw new Error(r.faults.join()); return r.plan; };
 
 // The two that are there gain doors, rings and what must stay reachable.
 {

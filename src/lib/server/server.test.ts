@@ -71,7 +71,7 @@ describe('stored plans', () => {
 	});
 	it('read documents that an older version wrote', async () => {
 		const { vehicle } = plan;
-		const { openings: _o, fixtures: _f, zones: _z, anchors: _a, noDrill: _n, contours: _c, ...older } = vehicle;
+		const { openings: _o, fixtures: _f, zones: _z, anchors: _a, noDrill: _n, contours: _c, diagonals: _g, ...older } = vehicle;
 		const seats = Object.fromEntries(
 			Object.entries(vehicle.seats).map(([id, seat]) => {
 				const { removable: _r, belts: _b, headRest: _h, ...rest } = seat as Record<string, unknown>;

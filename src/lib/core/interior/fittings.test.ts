@@ -3,6 +3,7 @@ import { findingsOf, resultsIn } from '../checks';
 import { interiorOf } from '../derive';
 import { rectangle } from '../geometry/polygon';
 import {
+	addDiagonals,
 	addFitting,
 	applyEdits,
 	BODY_STYLES,
@@ -363,4 +364,41 @@ describe('doubts about openings and seats', () => {
 		expect(asked(['openings', 'rear', 'edges', 'e110', 'second'], 900)).toContain('openings.rear.edges.e110.second');
 	});
 	it.each(BODY_STYLES)('guesses of a %s are not doubted', (style) => expect(questions(starterPlan('x', style).vehicle)).toEqual([]));
+});
+
+describe('diagonals', () => {
+	const plan = planIn(
+		plainVehicle(
+			[
+				[0, 700],
+				[1000, 600]
+			],
+			1300,
+			3000
+		)
+	);
+	const proved = applyEdits(plan, addDiagonals(plan, 'rear'));
+	it('start as what the widths make them, and are no bed’s business', () => {
+		expect(planSchema.safeParse(proved).success).toBe(true);
+		// From a foot 700 mm off the middle up to a wall 600 mm off it, 1000 mm up.
+		expect(proved.vehicle.diagonals['left-0'].distance.mm).toBe(Math.round(Math.hypot(1300, 1000)));
+		expect(questions(proved.vehicle)).toEqual([]);
+	});
+	it('are asked about when they do not agree with the widths', () => {
+		const read = (mm: number) =>
+			questions(applyEdits(proved.vehicle, [{ path: ['diagonals', 'left-0', 'distance'], value: exact(mm) }])).map(({ path }) =>
+				path.join('.')
+			);
+		expect(read(1645)).toEqual([]);
+		expect(read(1700)).toEqual(['vehicle.diagonals.left-0.distance']);
+	});
+});
+
+it('a foot well before a bench is a pit', () => {
+	const { vehicle } = starterPlan('x', 'small hatchback');
+	const bench = { ...(vehicle.seats.bench as RearBench), well: { length: exact(300), depth: exact(90) } };
+	const interior = buildInterior({ ...vehicle, seats: { ...vehicle.seats, bench } });
+	const x = bench.foldedRear.mm + bench.foldedLength.mm + 150;
+	expect(freeColumn(interior, x, 0)!.low).toBe(-90);
+	expect(freeColumn(interior, x + 200, 0)!.low).toBe(0);
 });

@@ -79,7 +79,7 @@ export function buildInterior(vehicle: Vehicle): Interior {
 	const every = (pick: (s: Section) => number[]) => [...new Set(sections.flatMap(pick))].sort((a, b) => a - b);
 	const offsets = every((s) => s.ceiling.at);
 	const scribed = Object.entries(vehicle.contours).map(([id, contour]) => wallLine(id, contour, up, lining.wall));
-	const blocks = Object.entries(vehicle.fixtures).map(([id, fixture]) => fixtureSolid(id, fixture, lining.floor));
+	const blocks = [...Object.entries(vehicle.fixtures).map(([id, fixture]) => fixtureSolid(id, fixture, lining.floor)), ...wells(vehicle)];
 	const sorted = (values: number[]) => [...new Set(values)].sort((a, b) => a - b);
 	return {
 		length: vehicle.length.mm,
@@ -107,6 +107,16 @@ export const blockOf = (block: Pick<Fixture, 'start' | 'length' | 'right' | 'lef
 	y: [Math.min(block.right.mm, block.left.mm), Math.max(block.right.mm, block.left.mm)],
 	z: [block.low.mm - floor, block.high.mm - floor]
 });
+
+/** Foot wells before folding benches, as pits in the floor. */
+const wells = (vehicle: Vehicle): FixtureSolid[] =>
+	Object.entries(vehicle.seats).flatMap(([id, seat]): FixtureSolid[] => {
+		if (seat.type !== 'rear bench' || !seat.well) return [];
+		const from = seat.foldedRear.mm + seat.foldedLength.mm;
+		const half = seat.width.mm / 2;
+		const box: Box = { x: [from, from + seat.well.length.mm], y: [seat.y - half, seat.y + half], z: [-Math.max(0, seat.well.depth.mm), 0] };
+		return [{ id, name: `Foot well before the ${seat.name.toLowerCase()}`, kind: 'pit', box }];
+	});
 
 /** A pit reaches up to the finished floor whatever its top was measured at: its lid is a piece, not the vehicle. */
 function fixtureSolid(id: string, fixture: Fixture, floor: number): FixtureSolid {

@@ -35,6 +35,11 @@ export function fittingEntries(vehicle: Vehicle, add: AddEntry): void {
 			one(['thickness'], 'thickness of the door', 'Inner face of its trim to the outer skin.', opening.thickness);
 	}
 	for (const [id, fixture] of Object.entries(vehicle.fixtures)) block(add, 'Steps, pillars, pits', ['fixtures', id], fixture.name, fixture);
+	for (const [id, { x, z, from, distance }] of Object.entries(vehicle.diagonals)) {
+		const other = from === 'left' ? 'right' : 'left';
+		const how = `Foot of the ${from}-hand wall up to the ${other}-hand wall ${lengthMark(z)} above the floor, ${lengthMark(x)} from the rear door. It proves widths and heights; nothing is built by it.`;
+		add('Cross-sections', ['diagonals', id, 'distance'], `Diagonal ${lengthMark(x)} forward, from the ${from}`, how, distance);
+	}
 	for (const [id, contour] of Object.entries(vehicle.contours)) {
 		const { line, name } = contour;
 		if (line.type !== 'batten') continue;

@@ -30,6 +30,7 @@ export function questions(vehicle: Vehicle): Question[] {
 		...arches(vehicle),
 		...openings(vehicle),
 		...seats(vehicle),
+		...diagonals(vehicle),
 		...odd(vehicle)
 	];
 	// One doubt for each measurement, the most telling first.
@@ -147,6 +148,20 @@ function openings(vehicle: Vehicle): Question[] {
 				found.push({ path: at('edges', key, 'second'), text: 'The opening would be wider than the room behind it.' });
 		}
 		return found;
+	});
+}
+
+/** A diagonal that was measured is as long as the widths and heights say, within what both may be off by. */
+function diagonals(vehicle: Vehicle): Question[] {
+	const interior = buildInterior({ ...vehicle, lining: { ...vehicle.lining, included: true } });
+	return Object.entries(vehicle.diagonals).flatMap(([id, { x, z, from, distance }]): Question[] => {
+		if (distance.status === 'guessed') return [];
+		const other = from === 'left' ? 'right' : 'left';
+		const expected = Math.hypot(halfWidth(interior, from, x, 0) + halfWidth(interior, other, x, z), z);
+		const off = distance.mm - expected;
+		if (Math.abs(off) <= SLACK) return [];
+		const text = `${lengthMark(Math.round(Math.abs(off)))} ${off > 0 ? 'longer' : 'shorter'} than the widths there make it. One of them is wrong, or the middle is not in the middle.`;
+		return [{ path: ['vehicle', 'diagonals', id, 'distance'], text }];
 	});
 }
 

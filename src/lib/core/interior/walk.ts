@@ -24,6 +24,8 @@ function placeAlong(vehicle: Vehicle, [, table, id]: string[]): number {
 	switch (table) {
 		case 'stations':
 			return vehicle.stations[id].x;
+		case 'diagonals':
+			return vehicle.diagonals[id].x;
 		case 'arches':
 			return vehicle.arches[id].start.mm;
 		case 'seats':

@@ -108,6 +108,15 @@ export const openingSchema = z.strictObject({
 });
 export type Opening = z.infer<typeof openingSchema>;
 
+/** A diagonal of a cross-section, by which its widths and heights are proved: from the foot of one wall up to the other. */
+export const diagonalSchema = z.strictObject({
+	x: z.number().min(-500).max(10000).describe('distance forward of the closed rear door, in mm'),
+	z: z.number().min(50).max(3000).describe('height above the floor in mm at which it ends'),
+	from: z.enum(['left', 'right']).describe('the side on whose foot it starts'),
+	distance: measurementSchema
+});
+export type Diagonal = z.infer<typeof diagonalSchema>;
+
 const layersSchema = tableOf(
 	z.strictObject({ material: z.string().trim().min(1).max(80), thickness: z.number().min(0).max(300).describe('mm') })
 );

@@ -17,7 +17,7 @@ function lining(old: unknown): unknown {
 /** A raw vehicle of version 1 as version 2 has it: openings, fixtures, zones, anchors, contours and lining by layers came then. */
 export function vehicleFromVersion1(vehicle: unknown): unknown {
 	if (!isTable(vehicle)) return vehicle;
-	const tables = { openings: {}, fixtures: {}, zones: {}, anchors: {}, noDrill: {}, contours: {} };
+	const tables = { openings: {}, fixtures: {}, zones: {}, anchors: {}, noDrill: {}, contours: {}, diagonals: {} };
 	const seat = (old: Raw): Raw =>
 		old.type === 'rear bench' ? { ...old, foldedSteps: {}, belts: 2 } : { ...old, removable: false, belts: 1 };
 	return { ...vehicle, ...tables, seats: each(vehicle.seats, seat), lining: lining(vehicle.lining) };

@@ -67,6 +67,7 @@ export {
 	ZONE_REASONS,
 	type Anchor,
 	type Contour,
+	type Diagonal,
 	type Fixture,
 	type Lined,
 	type Lining,
@@ -75,4 +76,4 @@ export {
 	type Zone
 } from './fittings';
 export { BODY_STYLES, vehicleSchema, type Arch, type BodyStyle, type Station, type Vehicle } from './vehicle';
-export { addArches, addBench, addStation, removeReading, removeSeat, removeStation, splitArches } from './vehicle-changes';
+export { addArches, addBench, addDiagonals, addStation, removeReading, removeSeat, removeStation, splitArches } from './vehicle-changes';

@@ -217,6 +217,7 @@ export function starterVehicle(bodyStyle: BodyStyle, name: string): Vehicle {
 		anchors: {},
 		noDrill: {},
 		contours: {},
+		diagonals: {},
 		lining: { included: true, floor: {}, wall: {}, roof: {} }
 	};
 }

@@ -21,6 +21,18 @@ export function addStation({ vehicle }: Plan, x: number): Edit[] {
 	return [{ path: ['vehicle', 'stations', freeId(vehicle.stations, `station ${Math.round(x)}`)], value: station }];
 }
 
+/** Edits that add the two diagonals of a cross-section, from either foot up to its highest width, as guesses of what they are by now. */
+export function addDiagonals({ vehicle }: Plan, stationId: string): Edit[] {
+	const { x, widths } = vehicle.stations[stationId];
+	const sorted = Object.values(widths).sort((a, b) => a.z - b.z);
+	const [foot, top] = [sorted[0], sorted[sorted.length - 1]];
+	const long = Math.round(Math.hypot(foot.left.mm + (top.right ?? top.left).mm, top.z));
+	return (['left', 'right'] as const).map((from): Edit => {
+		const id = `${from}-${Math.round(x)}`;
+		return { path: ['vehicle', 'diagonals', id], value: { x, z: Math.max(50, top.z), from, distance: measurement(long, 'guessed') } };
+	});
+}
+
 /** Edits that take out a cross-section; none for the last one, since an interior needs a station. */
 export const removeStation = ({ vehicle }: Plan, id: string): Edit[] =>
 	Object.keys(vehicle.stations).length > 1 ? [{ path: ['vehicle', 'stations', id], value: undefined }] : [];

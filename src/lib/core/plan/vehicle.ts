@@ -1,6 +1,15 @@
 import { z } from 'zod';
 import { tableOf } from './id';
-import { anchorSchema, contourSchema, fixtureSchema, liningSchema, noDrillSchema, openingSchema, zoneSchema } from './fittings';
+import {
+	anchorSchema,
+	contourSchema,
+	diagonalSchema,
+	fixtureSchema,
+	liningSchema,
+	noDrillSchema,
+	openingSchema,
+	zoneSchema
+} from './fittings';
 import { measurementSchema } from './measurement';
 import { seatSchema } from './seat';
 
@@ -72,6 +81,7 @@ export const vehicleSchema = z.strictObject({
 	anchors: tableOf(anchorSchema),
 	noDrill: tableOf(noDrillSchema),
 	contours: tableOf(contourSchema),
+	diagonals: tableOf(diagonalSchema),
 	lining: liningSchema
 });
 export type Vehicle = z.infer<typeof vehicleSchema>;

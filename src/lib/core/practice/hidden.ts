@@ -71,5 +71,9 @@ export function trueValue(hidden: Vehicle, learned: Vehicle, path: MeasurementEn
 		if (readings === 'ceiling') return ceilingAt(interior, station.x, station.ceiling[key].y);
 		return halfWidth(interior, side === 'right' ? 'right' : 'left', station.x, station.widths[key].z);
 	}
+	if (table === 'diagonals') {
+		const { x, z, from } = learned.diagonals[id];
+		return Math.hypot(halfWidth(interior, from, x, 0) + halfWidth(interior, from === 'left' ? 'right' : 'left', x, z), z);
+	}
 	return (valueAtPath(hidden, path.slice(1)) as Measurement | undefined)?.mm;
 }

@@ -28,6 +28,7 @@ export function plainVehicle(walls: Walls, ceiling = 1500, length = 3000): Vehic
 		anchors: {},
 		noDrill: {},
 		contours: {},
+		diagonals: {},
 		lining: { included: true, floor: {}, wall: {}, roof: {} }
 	};
 }

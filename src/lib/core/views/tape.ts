@@ -24,6 +24,7 @@ export function tapeOf(vehicle: Vehicle, interior: Interior, path: string[]): Ta
 	if (table === 'zones') return blockTape(vehicle.zones[id], third);
 	if (table === 'anchors') return anchorTape(vehicle, id, third);
 	if (table === 'noDrill') return noDrillTape(vehicle, interior, id, third);
+	if (table === 'diagonals') return diagonalTape(vehicle, interior, id);
 	if (table === 'contours') return contourTape(vehicle, id, fourth, last);
 	return { view: 'long section', sectionX: 0, line: [vec3(0, 0, 0), vec3(interior.length, 0, 0)] };
 }
@@ -199,6 +200,13 @@ function noDrillTape(vehicle: Vehicle, interior: Interior, id: string, key: stri
 	if (key === 'start') return { view: along, sectionX: mx, line: [{ ...end, x: 0 }, end] };
 	if (key === 'length') return { view: along, sectionX: mx, line: [{ ...end, x: x0 }, end] };
 	return { view: 'cross-section', sectionX: mx, line: [upright ? { ...end, z: 0 } : { ...end, y: 0 }, end] };
+}
+
+function diagonalTape(vehicle: Vehicle, interior: Interior, id: string): Tape {
+	const { x, z, from } = vehicle.diagonals[id];
+	const [s, other] = from === 'left' ? [1, 'right' as const] : [-1, 'left' as const];
+	const line: [Vec3, Vec3] = [vec3(x, s * halfWidth(interior, from, x, 0), 0), vec3(x, -s * halfWidth(interior, other, x, z), z)];
+	return { view: 'cross-section', sectionX: x, line };
 }
 
 function contourTape(vehicle: Vehicle, id: string, key: string, index: string): Tape {

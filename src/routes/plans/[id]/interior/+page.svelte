@@ -8,6 +8,7 @@
 	import {
 		addArches,
 		addBench,
+		addDiagonals,
 		addFitting,
 		addStation,
 		afterReading,
@@ -62,8 +63,11 @@
 		if (table === 'stations')
 			return [
 				{ label: 'Take out this reading', edits: removeReading(plan, id, readings as 'widths' | 'ceiling', reading) },
-				{ label: 'Take out this cross-section', edits: removeStation(plan, id) }
+				{ label: 'Take out this cross-section', edits: removeStation(plan, id) },
+				{ label: 'Prove it by its diagonals', edits: addDiagonals(plan, id) }
 			];
+		if (table === 'diagonals')
+			return [{ label: 'Take out this diagonal', edits: [{ path: ['vehicle', 'diagonals', id], value: undefined }] }];
 		if (table === 'arches')
 			return [
 				{ label: 'Measure left and right apart', edits: splitArches(plan, id) },

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { tick, untrack } from 'svelte';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import { preferences } from '$lib/client/preferences.svelte';
@@ -31,6 +31,7 @@
 	const step = $derived(steps[index]);
 
 	function go(to: number) {
+		given = false;
 		ended = to >= steps.length;
 		at = keyOf(steps[Math.max(0, Math.min(steps.length - 1, to))].entry);
 	}
@@ -41,7 +42,21 @@
 		if (any >= 0) go(any);
 		else ended = true;
 	}
+	/** Set once a number has been given here: Enter then goes on, so that a laser that types needs no hand on the screen. */
+	let given = $state(false);
+	let card: HTMLElement | undefined = $state();
+	async function onward() {
+		const typing = document.activeElement?.matches('.walk .large input');
+		go(index + 1);
+		await tick();
+		if (typing) card?.querySelector<HTMLInputElement>('.large input')?.focus();
+	}
 	function keys(event: KeyboardEvent) {
+		if (event.key === 'Enter' && given && event.target instanceof HTMLInputElement && event.target.matches('.walk .large input')) {
+			event.preventDefault();
+			void onward();
+			return;
+		}
 		const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select, summary');
 		if (typing || event.altKey || event.ctrlKey || event.metaKey) return;
 		if (event.key === 'ArrowRight' || event.key === 'PageDown') go(index + 1);
@@ -102,8 +117,8 @@
 				</span>
 			{/each}
 		</div>
-		<section class="card tape" aria-label="Where to hold the tape">
-			<TapeCard entry={step.entry} doubt={doubts.get(keyOf(step.entry))} />
+		<section class="card tape" aria-label="Where to hold the tape" bind:this={card}>
+			<TapeCard entry={step.entry} doubt={doubts.get(keyOf(step.entry))} onmeasured={() => setTimeout(() => (given = true))} />
 		</section>
 		<div class="steps">
 			<button type="button" class="tool" onclick={() => go(index - 1)} disabled={index === 0}>Back</button>
