@@ -24,9 +24,43 @@ const PICTURES: {
 	},
 	{ file: 'layout-dark', plan: 'Pipit', stage: 'layout', dark: true },
 	{ file: 'interior', plan: 'Pipit', stage: 'interior', prepare: (page) => page.getByLabel('Width 300 mm forward, 350 mm up').click() },
-	{ file: 'interior-phone', plan: 'Lantern', stage: 'interior', width: 390 },
+	{
+		file: 'measuring-walk-phone',
+		plan: 'Wren',
+		stage: 'interior',
+		width: 390,
+		prepare: async (page) => {
+			await page.getByRole('link', { name: 'Walk through it with the tape' }).click();
+			for (let i = 0; i < 14; i++) await page.getByRole('button', { name: 'Next', exact: true }).click();
+		}
+	},
+	{
+		file: 'scribed-wall',
+		plan: 'Fieldfare',
+		stage: 'interior',
+		prepare: (page) => page.getByLabel('Left boot side: offset 4', { exact: true }).click()
+	},
 	{ file: 'people', plan: 'Lantern', stage: 'people' },
-	{ file: 'cutting', plan: 'Pipit', stage: 'cutting' }
+	{ file: 'cutting', plan: 'Pipit', stage: 'cutting' },
+	...(
+		[
+			['Heron', 'long-high-van'],
+			['Lantern', 'small-van'],
+			['Wagtail', 'seven-seat-minivan'],
+			['Fieldfare', 'four-wheel-drive-estate'],
+			['Pipit', 'small-hatchback'],
+			['Wren', 'two-door-off-roader']
+		] as const
+	).map(([plan, style]) => ({
+		file: `solid-${style}`,
+		plan,
+		stage: 'layout' as const,
+		prepare: async (page: Page) => {
+			await page.getByRole('button', { name: 'Look at it in 3D' }).click();
+			await page.locator('[data-things]:not([data-things="0"])').waitFor();
+			await page.waitForTimeout(1500);
+		}
+	}))
 ];
 
 async function run() {

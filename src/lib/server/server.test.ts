@@ -70,16 +70,17 @@ describe('stored plans', () => {
 		expect((await listPlans()).length).toBeGreaterThan(2);
 	});
 	it('read documents that an older version wrote', async () => {
+		const without = (table: object, ...keys: string[]) => Object.fromEntries(Object.entries(table).filter(([key]) => !keys.includes(key)));
+		const each = (table: object, ...keys: string[]) =>
+			Object.fromEntries(Object.entries(table).map(([id, entry]) => [id, without(entry as object, ...keys)]));
 		const { vehicle } = plan;
-		const { openings: _o, fixtures: _f, zones: _z, anchors: _a, noDrill: _n, contours: _c, diagonals: _g, ...older } = vehicle;
-		const seats = Object.fromEntries(
-			Object.entries(vehicle.seats).map(([id, seat]) => {
-				const { removable: _r, belts: _b, headRest: _h, ...rest } = seat as Record<string, unknown>;
-				return [id, rest];
-			})
-		);
-		const modes = Object.fromEntries(Object.entries(plan.modes).map(([id, { doors: _d, ...mode }]) => [id, mode]));
-		const document = { ...plan, modes, vehicle: { ...older, seats, lining: { included: false, floor: 21, wall: 0, roof: 12 } } };
+		const older = without(vehicle, 'openings', 'fixtures', 'zones', 'anchors', 'noDrill', 'contours', 'diagonals');
+		const seats = each(vehicle.seats, 'removable', 'belts', 'headRest');
+		const document = {
+			...plan,
+			modes: each(plan.modes, 'doors'),
+			vehicle: { ...older, seats, lining: { included: false, floor: 21, wall: 0, roof: 12 } }
+		};
 		await PlanRow.create({ id: 'older', name: 'Older', document: JSON.stringify(document), format: 1, version: 4 });
 		const read = (await findPlan('older'))!;
 		expect(read.version).toBe(4);

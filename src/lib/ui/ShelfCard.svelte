@@ -29,7 +29,7 @@
 	let chosen: string[] = $state([]);
 	let busy = $state(false);
 
-	async function ask<T>(url: string, init?: RequestInit): Promise<T | undefined> {
+	async function ask<T>(url: string, init?: { method: string; body: string }): Promise<T | undefined> {
 		trouble = undefined;
 		busy = true;
 		try {

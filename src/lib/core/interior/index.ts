@@ -16,7 +16,8 @@ export {
 export { archNotch, archTopOver, fixtureNotch, freeOutline, rearWedges } from './outline';
 export { CELL, Field } from './field';
 export { floorLining, seatSolid, seatStates, type SeatSolid } from './seats';
-export { measurementList, SHAPE_GROUPS, type MeasurementEntry } from './measuring';
+export { measurementList } from './measuring';
+export { SHAPE_GROUPS, type MeasurementEntry } from './measuring-entry';
 export {
 	archClearance,
 	blockClearance,

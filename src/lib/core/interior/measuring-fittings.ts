@@ -1,7 +1,7 @@
 import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
-import type { AddEntry, MeasurementEntry } from './measuring';
+import type { AddEntry, MeasurementEntry } from './measuring-entry';
 
 type Block = Record<'start' | 'length' | 'right' | 'left' | 'low' | 'high', Measurement>;
 

@@ -1,7 +1,7 @@
 import type { Measurement } from '../plan/measurement';
 import type { FrontSeat, RearBench, Seat } from '../plan/seat';
 import type { Vehicle } from '../plan/vehicle';
-import type { AddEntry } from './measuring';
+import type { AddEntry } from './measuring-entry';
 
 /** Name and instruction of every plain size of a seat, in the order in which to take them; sizes that a seat has not are left out. */
 const WORDS: [key: (keyof FrontSeat | keyof RearBench) & string, label: string, how: string][] = [

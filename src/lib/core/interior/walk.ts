@@ -1,5 +1,6 @@
 import type { Vehicle, BodyStyle } from '../plan/vehicle';
-import { measurementList, type MeasurementEntry } from './measuring';
+import { measurementList } from './measuring';
+import type { MeasurementEntry } from './measuring-entry';
 
 /** A stretch of the measuring walk: where one stands, and what one measures from there. */
 export interface WalkLeg {

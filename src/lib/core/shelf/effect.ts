@@ -29,8 +29,9 @@ export function withVehicle(plan: Plan, vehicle: Vehicle): Plan {
 	const crew = Object.fromEntries(
 		Object.entries(plan.crew).map(([id, person]) => {
 			if (!person.driving || Object.hasOwn(vehicle.seats, person.driving.seat)) return [id, person];
-			const { driving: _, ...rest } = person;
-			return [id, rest];
+			const standing = { ...person };
+			delete standing.driving;
+			return [id, standing];
 		})
 	);
 	return { ...plan, vehicle, modes, crew };

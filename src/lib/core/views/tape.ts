@@ -79,59 +79,41 @@ function seatTape(vehicle: Vehicle, [, id, key, third, fourth]: string[]): Tape 
 	const height = seat.cushionHeight.mm;
 	const number = (...path: string[]): number => (valueAtPath(vehicle, ['seats', id, ...path]) as { mm: number } | undefined)?.mm ?? 0;
 	const [foldRear, foldLong] = [number('foldedRear'), number('foldedLength')];
+	const foldFront = foldRear + foldLong;
+	const [tumbledRear, step] = [number('tumbled', 'rear'), foldRear + number('foldedSteps', third, 'at')];
 	const at = (x: number, z: number) => vec3(x, seat.y, z);
 	const along = (x: number, by: number, z: number): [Vec3, Vec3] => [at(x, z), at(x + by, z)];
 	const up = (x: number, by: number, from = 0): [Vec3, Vec3] => [at(x, from), at(x, from + by)];
-	const side = (...line: [Vec3, Vec3]): Tape => ({ view: 'long section', sectionX: back, line });
-	const foldFront = foldRear + foldLong;
-	switch (key) {
-		case 'width':
-		case 'foldedTilt': {
-			const half = seat.width.mm / 2;
-			const z = key === 'width' ? height : number('foldedHeightRear');
-			const line: [Vec3, Vec3] = [vec3(back + 200, seat.y - half, z), vec3(back + 200, seat.y + half, z)];
-			return { view: 'above', sectionX: back, line };
-		}
-		case 'foot':
-			return side(...up(back, number('foot')));
-		case 'top':
-			return side(...up(back, seat.top.mm));
-		case 'headRest':
-			return side(...up(back, number('headRest'), seat.top.mm - number('headRest')));
-		case 'cushionLength':
-			return side(...along(back, seat.cushionLength.mm, height));
-		case 'cushionHeight':
-			return side(...up(back + seat.cushionLength.mm / 2, height));
-		case 'slide':
-		case 'drivingSlide':
-			return side(...along(back, number(key), height));
-		case 'foldedRear':
-			return side(...along(0, foldRear, 0));
-		case 'foldedLength':
-			return side(at(foldRear, number('foldedHeightRear')), at(foldFront, number('foldedHeightFront')));
-		case 'foldedHeightRear':
-			return side(...up(foldRear, number(key)));
-		case 'foldedHeightFront':
-			return side(...up(foldFront, number(key)));
-		case 'foldedSteps': {
-			const place = foldRear + number('foldedSteps', third, 'at');
-			const z = number('foldedHeightRear');
-			return fourth === 'at' ? side(...along(foldRear, place - foldRear, z)) : side(...up(place, number('foldedSteps', third, 'rise'), z));
-		}
-		case 'tumbled': {
-			const rear = number('tumbled', 'rear');
-			if (third === 'rear') return side(...along(0, rear, 0));
-			return third === 'length' ? side(...along(rear, number('tumbled', 'length'), 0)) : side(...up(rear, number('tumbled', 'height')));
-		}
-		case 'well':
-			return third === 'length'
-				? side(...along(foldFront, number('well', 'length'), 0))
-				: side(...up(foldFront + 50, -number('well', 'depth')));
-		case 'pan':
-			return side(...up(back + seat.cushionLength.mm / 2, number('pan')));
-		default:
-			return side(...along(0, back, height));
+	if (key === 'width' || key === 'foldedTilt') {
+		const half = seat.width.mm / 2;
+		const z = key === 'width' ? height : number('foldedHeightRear');
+		return { view: 'above', sectionX: back, line: [vec3(back + 200, seat.y - half, z), vec3(back + 200, seat.y + half, z)] };
 	}
+	/** Sizes in side view; those of a part of the seat by both of their keys. */
+	const lines: Record<string, [Vec3, Vec3]> = {
+		back: along(0, back, height),
+		foot: up(back, number('foot')),
+		top: up(back, seat.top.mm),
+		headRest: up(back, number('headRest'), seat.top.mm - number('headRest')),
+		cushionLength: along(back, seat.cushionLength.mm, height),
+		cushionHeight: up(back + seat.cushionLength.mm / 2, height),
+		slide: along(back, number('slide'), height),
+		drivingSlide: along(back, number('drivingSlide'), height),
+		foldedRear: along(0, foldRear, 0),
+		foldedLength: [at(foldRear, number('foldedHeightRear')), at(foldFront, number('foldedHeightFront'))],
+		foldedHeightRear: up(foldRear, number('foldedHeightRear')),
+		foldedHeightFront: up(foldFront, number('foldedHeightFront')),
+		'foldedSteps.at': along(foldRear, step - foldRear, number('foldedHeightRear')),
+		'foldedSteps.rise': up(step, number('foldedSteps', third, 'rise'), number('foldedHeightRear')),
+		'tumbled.rear': along(0, tumbledRear, 0),
+		'tumbled.length': along(tumbledRear, number('tumbled', 'length'), 0),
+		'tumbled.height': up(tumbledRear, number('tumbled', 'height')),
+		'well.length': along(foldFront, number('well', 'length'), 0),
+		'well.depth': up(foldFront + 50, -number('well', 'depth')),
+		pan: up(back + seat.cushionLength.mm / 2, number('pan'))
+	};
+	const name = key === 'foldedSteps' ? `${key}.${fourth}` : third === undefined ? key : `${key}.${third}`;
+	return { view: 'long section', sectionX: back, line: lines[name] ?? lines.back };
 }
 
 function openingTape(vehicle: Vehicle, interior: Interior, [, id, key, edgeId, which]: string[]): Tape {
