@@ -46,7 +46,11 @@
 		// Seats are shown only where they are what is measured.
 		const base = { plan: empty, scene: entry.group === 'Seats' ? scene : { ...scene, seats: [] } };
 		const drawn =
-			tape.view === 'above' ? viewFromAbove(base) : tape.view === 'long section' ? longSection(base) : crossSection(base, tape.sectionX);
+			tape.view === 'above'
+				? viewFromAbove({ ...base, level: Math.max(0, tape.line[1].z) })
+				: tape.view === 'long section'
+					? longSection(base)
+					: crossSection(base, tape.sectionX);
 		return { ...drawn, dimensions: [] };
 	});
 

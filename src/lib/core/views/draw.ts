@@ -16,6 +16,8 @@ export interface Drawn {
 	scene: Scene;
 	/** Piece whose sizes are dimensioned; the first when absent. */
 	selected?: string;
+	/** Height at which the view from above cuts the room; that of the piece when absent. */
+	level?: number;
 }
 
 const corners = (box: Box): Vec3[] => box.x.flatMap((x) => box.y.flatMap((y) => box.z.map((z) => vec3(x, y, z))));
@@ -120,7 +122,7 @@ export function viewFromAbove(drawn: Drawn): View {
 	const { scene, plan } = drawn;
 	const { interior } = scene;
 	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
-	const deck = piece?.assembly.deck ?? 0;
+	const deck = drawn.level ?? piece?.assembly.deck ?? 0;
 	const room: Shape[] = [
 		{ of: 'vehicle', kind: 'outline', points: widestAbove(interior), title: 'Widest outline of the interior', cut: false },
 		{

@@ -268,6 +268,8 @@
 		min-width: 84px;
 	}
 	.list {
+		/* Hidden labels within are placed by this, not by the page, which they would lengthen. */
+		position: relative;
 		overflow-y: auto;
 		min-height: 0;
 		padding-right: 8px;
