@@ -93,3 +93,29 @@ describe('unreadable input', () => {
 		expect((await nook()).code).toBe(EXIT.unreadable);
 	});
 });
+
+describe('nook convert', () => {
+	it('prints the moves from mode to mode, by key or by name', async () => {
+		const { code, out } = await nook('convert', van, '--from', 'drive', '--to', 'Night', '--json');
+		expect(code).toBe(EXIT.fine);
+		const found = JSON.parse(out);
+		expect(found).toMatchObject({ possible: true, from: 'drive', to: 'night', proven: true });
+		expect(found.moves.every((move: { seconds: number; hands: number }) => move.seconds > 0 && move.hands >= 1)).toBe(true);
+		expect(found.seconds).toBe(found.moves.reduce((sum: number, move: { seconds: number }) => sum + move.seconds, 0));
+		expect((await nook('convert', van, '--from', 'night', '--to', 'drive')).out).toContain('Push the front in');
+	});
+	it('says what is in the way, and which modes there are', async () => {
+		const seat = planOf(van).modes.night.seats['right-seat'];
+		// A right front seat that stays fully back and lies down stands where the bed comes out.
+		const blocked = file(
+			writePlanFile(applyEdits(planOf(van), [{ path: ['modes', 'night', 'seats', 'right-seat'], value: { ...seat, slide: 0, angle: 50 } }]))
+		);
+		const { code, out } = await nook('convert', blocked, '--from', 'drive', '--to', 'night', '--json');
+		expect(code).toBe(EXIT.clash);
+		expect(JSON.parse(out).blocks[0]).toMatchObject({ by: expect.any(Number) });
+		const wrong = await nook('convert', van, '--from', 'drive', '--to', 'party');
+		expect(wrong.code).toBe(EXIT.unreadable);
+		expect(wrong.err).toContain('Sort the catch');
+		expect((await nook('convert', van, '--to', 'night')).err).toContain('--from');
+	});
+});

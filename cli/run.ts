@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
+import { convert } from '../src/lib/core/moves';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
 import { formatLength, formatMass, withUnits, type UnitSystem } from '../src/lib/core/units';
 
@@ -20,6 +21,8 @@ const USAGE = `nook: questions to a plan, answered in the terminal
   nook check FILE [--json]    findings of every mode; exit 0 no clash, 1 a clash
   nook parts FILE [--json]    the parts list
   nook cut FILE [--json]      sheet and bar layouts, what to buy
+  nook convert FILE --from MODE --to MODE [--json]
+                              the moves from one mode to another; exit 1 when something is in the way
   nook schema                 the JSON Schema of the file format
 
   --imperial                  inches instead of millimetres in what is printed for reading
@@ -44,6 +47,8 @@ function readPlanAt(file: string | undefined): Plan {
 }
 
 interface Options {
+	from?: string;
+	to?: string;
 	json: boolean;
 	system: UnitSystem;
 }
@@ -60,7 +65,12 @@ function check(plan: Plan, { json, system }: Options, { out }: Streams): number 
 	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);
 	else
 		for (const finding of findings) {
-			const room = finding.unit === 'mm' ? formatLength(finding.margin, system) : `${Math.round(finding.margin * 100)} %`;
+			const sizes = {
+				mm: formatLength(finding.margin, system),
+				share: `${Math.round(finding.margin * 100)} %`,
+				count: String(finding.margin)
+			};
+			const room = sizes[finding.unit];
 			out(
 				`${finding.status.padEnd(11)}${room.padStart(9)}  ${finding.title}  (${finding.modes.map((id) => plan.modes[id].name).join(', ')})\n`
 			);
@@ -104,7 +114,50 @@ async function cut(plan: Plan, { json, system }: Options, { out }: Streams): Pro
 	return EXIT.fine;
 }
 
-const COMMANDS = { check, parts, cut };
+/** The mode that a word on the command line means: its key or its name. */
+function modeNamed(plan: Plan, word: string | undefined, option: string): string {
+	const names = Object.entries(plan.modes).map(([id, mode]) => `${id} (${mode.name})`);
+	if (!word) throw new Unreadable(`say ${option} which mode. There is ${names.join(', ')}.`);
+	const found = Object.entries(plan.modes).find(([id, mode]) => id === word || mode.name.toLowerCase() === word.toLowerCase());
+	if (!found) throw new Unreadable(`there is no mode “${word}” in this plan. There is ${names.join(', ')}.`);
+	return found[0];
+}
+
+function convertModes(plan: Plan, { from, to, json, system }: Options, { out }: Streams): number {
+	const [a, b] = [modeNamed(plan, from, '--from'), modeNamed(plan, to, '--to')];
+	const found = convert(plan, a, b);
+	const room = (mm: number | null) => (mm === null ? null : Math.round(mm * 10) / 10);
+	if (json) {
+		const moves = found.ok
+			? found.actions.map(({ name, steps, seconds, hands, loose, sweep }) => ({
+					move: name,
+					steps: steps.map(({ words, seconds, hands }) => ({ words, seconds, hands })),
+					seconds,
+					hands,
+					loose,
+					clearance: room(sweep.margin),
+					tightest: sweep.margin === null ? null : { part: sweep.who, against: sweep.whom, at: sweep.at, share: sweep.share }
+				}))
+			: undefined;
+		const result = found.ok
+			? { possible: true, seconds: found.seconds, clearance: room(found.tightest), proven: found.proven, moves }
+			: { possible: false, proven: found.proven, blocks: found.blocks };
+		out(`${JSON.stringify({ plan: plan.name, from: a, to: b, ...result }, null, '\t')}\n`);
+	} else if (found.ok) {
+		out(`${plan.modes[a].name} to ${plan.modes[b].name}: ${found.seconds} s in all\n`);
+		for (const { name, steps, sweep } of found.actions) {
+			out(`  ${name}${sweep.margin === null ? '' : `, ${formatLength(sweep.margin, system)} to ${sweep.whom}`}\n`);
+			for (const step of steps) out(`      ${step.words} (${step.seconds} s${step.hands === 2 ? ', two hands' : ''})\n`);
+		}
+	} else {
+		out(`${plan.modes[a].name} to ${plan.modes[b].name}: no way was found${found.proven ? '' : ', though not everything was tried'}\n`);
+		for (const { action, who, whom, by } of found.blocks.slice(0, 5))
+			out(`  ${action}: ${who} hits ${whom} by ${formatLength(by, system)}\n`);
+	}
+	return found.ok ? EXIT.fine : EXIT.clash;
+}
+
+const COMMANDS = { check, parts, cut, convert: convertModes };
 
 /** Runs one command line; gives the exit code. */
 export async function run(args: string[], streams: Streams): Promise<number> {
@@ -114,6 +167,8 @@ export async function run(args: string[], streams: Streams): Promise<number> {
 			allowPositionals: true,
 			options: {
 				json: { type: 'boolean', default: false },
+				from: { type: 'string' },
+				to: { type: 'string' },
 				imperial: { type: 'boolean', default: false },
 				help: { type: 'boolean', default: false }
 			}
@@ -128,7 +183,7 @@ export async function run(args: string[], streams: Streams): Promise<number> {
 			return EXIT.fine;
 		}
 		if (!Object.hasOwn(COMMANDS, command)) throw new Unreadable(`there is no command “${command}”; try nook --help.`);
-		const options: Options = { json: values.json, system: values.imperial ? 'imperial' : 'metric' };
+		const options: Options = { json: values.json, from: values.from, to: values.to, system: values.imperial ? 'imperial' : 'metric' };
 		return await COMMANDS[command as keyof typeof COMMANDS](readPlanAt(file), options, streams);
 	} catch (error) {
 		// parseArgs complains of unknown flags with a TypeError; anything else is a fault of ours and is shown whole.

@@ -1,7 +1,12 @@
 import { expect, type Page } from '@playwright/test';
 
 /** Opens one of the demo plans at a stage and waits until its drawings and findings stand. */
-export async function openDemo(page: Page, url: string, name: string, stage: 'interior' | 'people' | 'layout' | 'cutting'): Promise<void> {
+export async function openDemo(
+	page: Page,
+	url: string,
+	name: string,
+	stage: 'interior' | 'people' | 'layout' | 'conversion' | 'cutting'
+): Promise<void> {
 	await page.goto(url);
 	const address = await page.locator('.plans a', { hasText: name }).evaluate((link: HTMLAnchorElement) => link.href);
 	await page.goto(address.replace(/layout$/, stage));

@@ -5,6 +5,7 @@ import { findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } fro
 import { cuttingPlan, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
 import { heightStudy, type HeightStudy } from '../core/height';
+import { convert, sceneDuring, type Conversion } from '../core/moves';
 import { longestSleeper, placeSleepers } from '../core/people';
 import { kindOf } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
@@ -42,6 +43,8 @@ let tolerances: Tolerances = {};
 /** Rises with every new plan: work for an older one stops. */
 let turn = 0;
 let studied: { plan: Plan; study: HeightStudy } | undefined;
+/** The conversion that is being rehearsed. */
+let conversion: { plan: Plan; from: string; found: Conversion } | undefined;
 let solver: Promise<Highs> | undefined;
 
 /** Takes a plan over, sharing what did not change with the one before; work for an older plan stops. */
@@ -109,6 +112,23 @@ const derive = {
 		if (studied?.plan !== key || studied.study.piece !== pieceId)
 			studied = { plan: key, study: heightStudy(plan, pieceId, Object.keys(plan.modes)) };
 		return studied.study;
+	},
+
+	/** The way from one mode to another; {@link during} shows it. */
+	convert(next: Plan, from: string, to: string): Conversion {
+		const present = adopt(next);
+		conversion = { plan: present, from, found: convert(present, from, to) };
+		return conversion.found;
+	},
+
+	/** The drawings at one point of the conversion last worked out: after so many whole actions and a share of the next. */
+	during(index: number, share: number, sectionX: number): Look['views'] | undefined {
+		if (!conversion?.found.ok) return undefined;
+		const { plan: present, from, found } = conversion;
+		const action = found.actions[Math.min(index, found.actions.length - 1)];
+		const scene = action ? sceneDuring(present, from, action, share) : sceneOf(present, from);
+		const drawn = { plan: { ...present, crew: {}, gear: {} }, scene, selected: action?.subject };
+		return { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) };
 	},
 
 	async cut(next: Plan): Promise<CuttingPlan> {

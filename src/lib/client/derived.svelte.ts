@@ -83,6 +83,16 @@ export class Derived {
 		);
 	}
 
+	/** Works out the way from one mode to another. */
+	convert(plan: Plan, from: string, to: string) {
+		return this.remote.convert(plan, from, to);
+	}
+
+	/** Drawings at one point of the way last worked out. */
+	during(index: number, share: number, sectionX: number) {
+		return this.remote.during(index, share, sectionX);
+	}
+
 	cut(plan: Plan) {
 		return this.remote.cut(plan);
 	}

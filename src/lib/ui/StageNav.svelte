@@ -18,6 +18,7 @@
 			name: 'Layout',
 			note: clashes > 0 ? `${clashes} ${clashes === 1 ? 'clash' : 'clashes'}` : `${Object.keys(plan.pieces).length}`
 		},
+		{ id: 'conversion', name: 'Conversion', note: '' },
 		{ id: 'cutting', name: 'Cutting', note: '' }
 	]);
 </script>

@@ -20,20 +20,8 @@ import {
 	type SeatSolid,
 	type Solid
 } from '../interior';
-import type { PlacedPiece } from '../modes';
+import { solidsOf, type PlacedPiece } from '../modes';
 import type { Check, CheckContext, Result } from './finding';
-
-/** A solid of a piece with the words for it. */
-export interface Named {
-	name: string;
-	solid: Solid;
-}
-
-/** Every board, bar and pad of a piece as it stands. */
-export const solidsOf = remember((piece: PlacedPiece): Named[] => [
-	...piece.parts.map((p) => ({ name: p.part.name, solid: { box: p.box, footprint: p.footprint, corners: [...p.lower, ...p.upper] } })),
-	...piece.pads.map((p) => ({ name: p.pad.name, solid: { box: p.box, footprint: p.footprint, corners: [] } }))
-]);
 
 /** Room of a solid; null when it does not count, or is known to be more than the least found so far. */
 type Measure = (solid: Solid, least: number) => Clearance | null;

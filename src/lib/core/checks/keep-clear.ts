@@ -1,7 +1,6 @@
 import { blockClearance, zonesOf, type Clearance, type ZoneSolid } from '../interior';
 import { remember } from '../memory';
-import type { PlacedPiece } from '../modes';
-import { solidsOf } from './fit';
+import { solidsOf, type PlacedPiece } from '../modes';
 import type { Check, CheckContext, Result } from './finding';
 
 const zonesIn = remember(zonesOf);

@@ -1,7 +1,7 @@
 import type { Box } from '../geometry/vector';
 import { blockClearance, floorLining, type Clearance } from '../interior';
+import { solidsOf } from '../modes';
 import type { Seat } from '../plan/seat';
-import { solidsOf } from './fit';
 import type { Check, CheckContext, Result } from './finding';
 
 /** Seats that have to carry somebody in a mode. */

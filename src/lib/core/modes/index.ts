@@ -1,1 +1,2 @@
 export * from './scene';
+export { solidsOf, type NamedSolid } from './solids';
