@@ -1,7 +1,7 @@
 import { openDemo, settled } from './bench';
 import { expect, test } from './server';
 
-test.use({ demo: true });
+test.use({ demo: 'conversion' });
 
 test('a conversion is planned, stepped through and played, and says when something is in the way', async ({ page, server }) => {
 	await openDemo(page, server.url, 'Lantern', 'conversion');

@@ -9,7 +9,7 @@ import { objFile } from '../src/lib/core/testing/scan';
 import { openDemo, planFile, settled, type } from './bench';
 import { expect, test } from './server';
 
-test.use({ demo: true });
+test.use({ demo: 'interior' });
 
 test.describe('in the vehicle, phone in hand', () => {
 	test.use({ viewport: { width: 390, height: 844 } });

@@ -66,12 +66,15 @@ export class Server {
 	}
 }
 
-/** Playwright's test with a server that lives as long as the file's tests. */
-export const test = base.extend<object, { server: Server; demo: boolean }>({
-	demo: [false, { option: true, scope: 'worker' }],
+/**
+ * Playwright's test with a server that lives as long as the file's tests. A file that wants the demo data names it after
+ * itself: files with different names get workers, and so servers, of their own.
+ */
+export const test = base.extend<object, { server: Server; demo: string }>({
+	demo: ['', { option: true, scope: 'worker' }],
 	server: [
 		async ({ demo }, use) => {
-			const server = await Server.launch(demo);
+			const server = await Server.launch(demo !== '');
 			await use(server);
 			await server.kill();
 		},

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { openDemo, planFile, settled } from './bench';
 import { expect, test } from './server';
 
-test.use({ demo: true });
+test.use({ demo: 'views' });
 
 const STAGES = ['interior', 'people', 'layout', 'conversion', 'cutting'] as const;
 

@@ -17,18 +17,15 @@
 		LineSegments,
 		Mesh,
 		MeshLambertMaterial,
-		PerspectiveCamera,
 		Plane,
-		Scene,
 		Sphere,
 		Spherical,
-		Vector3,
-		WebGLRenderer
+		Vector3
 	} from 'three';
-	import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 	import type { Model, ModelThing } from '../core/solid';
 	import type { Vec3 } from '../core/geometry/vector';
 	import { preferences } from '../client/preferences.svelte';
+	import { Eye } from './eye';
 
 	interface Props {
 		model: Model | undefined;
@@ -49,11 +46,10 @@
 	let cut: keyof typeof CUTS = $state('nothing');
 	let share = $state(40);
 
-	let renderer: WebGLRenderer | undefined = $state.raw();
-	const scene = new Scene();
-	const camera = new PerspectiveCamera(38, 1, 10, 40000);
+	let ready = $state(false);
+	const eye = new Eye(38, [10, 40000], (renderer) => (renderer.clippingPlanes = cuts()), placeLabel);
+	const { scene, camera } = eye;
 	camera.up.set(0, 0, 1);
-	let controls: OrbitControls | undefined;
 	const things = new Group();
 	const marks = new Group();
 	scene.add(things, marks);
@@ -165,23 +161,14 @@
 		material.dispose();
 	}
 
-	let waiting = false;
-	/** Draws once, soon: nothing moves by itself, so nothing is drawn in between. */
-	function draw() {
-		if (waiting) return;
-		waiting = true;
-		requestAnimationFrame(() => {
-			waiting = false;
-			if (!renderer) return;
-			renderer.clippingPlanes = cuts();
-			renderer.render(scene, camera);
-			if (!lit) {
-				label = undefined;
-				return;
-			}
-			const p = new Vector3(lit.at.x, lit.at.y, lit.at.z).project(camera);
-			label = { x: ((p.x + 1) / 2) * width, y: ((1 - p.y) / 2) * height };
-		});
+	/** The words of the lit finding stand beside its place. */
+	function placeLabel() {
+		if (!lit) {
+			label = undefined;
+			return;
+		}
+		const p = new Vector3(lit.at.x, lit.at.y, lit.at.z).project(camera);
+		label = { x: ((p.x + 1) / 2) * width, y: ((1 - p.y) / 2) * height };
 	}
 
 	/** Where one looks from: behind, to the right and above, as one stands at the open rear door. */
@@ -194,62 +181,49 @@
 		// The controls stand at the foot of the view: what is looked at is moved up a little.
 		const middle = round.center.clone().setZ(round.center.z - 0.1 * round.radius);
 		camera.position.copy(middle).add(away);
-		controls?.target.copy(middle);
-		controls?.update();
-		draw();
+		eye.controls?.target.copy(middle);
+		eye.controls?.update();
+		eye.draw();
 	}
 
 	onMount(() => {
-		const wanted = document.createElement('canvas');
-		try {
-			renderer = new WebGLRenderer({ antialias: true, alpha: true, canvas: wanted });
-		} catch {
-			missing = 'This browser cannot draw in three dimensions. The drawings and their table show the same.';
-			return;
-		}
-		renderer.setPixelRatio(Math.min(2, devicePixelRatio));
-		host!.prepend(renderer.domElement);
-		controls = new OrbitControls(camera, renderer.domElement);
-		controls.addEventListener('change', draw);
-		controls.maxDistance = 20000;
+		ready = eye.open(host!);
+		if (!ready) missing = 'This browser cannot draw in three dimensions. The drawings and their table show the same.';
+		if (eye.controls) eye.controls.maxDistance = 20000;
 		home();
 		return () => {
-			controls?.dispose();
 			clear(things);
 			clear(marks);
-			renderer?.dispose();
+			eye.close();
 		};
 	});
 
 	$effect(() => {
-		if (!renderer) return;
-		renderer.setSize(width, height);
-		camera.aspect = width / Math.max(1, height);
-		camera.updateProjectionMatrix();
-		draw();
+		if (ready) eye.resize(width, height);
 	});
 	$effect(() => {
 		// Read again when the colours change or another piece is chosen.
 		void [preferences.dark, selected];
-		if (!renderer || !model) return;
+		if (!ready || !model) return;
 		const first = things.children.length === 0;
 		build(model);
 		if (first) home();
-		else draw();
+		else eye.draw();
 	});
 	$effect(() => {
 		void lit;
-		if (!renderer) return;
+		if (!ready) return;
 		mark();
-		draw();
+		eye.draw();
 	});
 	$effect(() => {
 		void [cut, share];
-		draw();
+		eye.draw();
 	});
 
 	/** The same by keyboard: arrows go round, plus and minus come closer and go away, Home goes back to the start. */
 	function keys(event: KeyboardEvent) {
+		const { controls } = eye;
 		if (!controls) return;
 		const turns: Record<string, [around: number, over: number, away: number]> = {
 			ArrowLeft: [-0.12, 0, 1],
@@ -271,7 +245,7 @@
 			const next = new Vector3().setFromSpherical(polar);
 			camera.position.copy(controls.target).add(new Vector3(next.x, -next.z, next.y));
 			controls.update();
-			draw();
+			eye.draw();
 		} else return;
 		event.preventDefault();
 	}

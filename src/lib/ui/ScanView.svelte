@@ -11,22 +11,19 @@
 		FrontSide,
 		Mesh as ThreeMesh,
 		MeshLambertMaterial,
-		PerspectiveCamera,
 		Points,
 		PointsMaterial,
 		Raycaster,
-		Scene,
 		Sphere,
 		SphereGeometry,
 		MeshBasicMaterial,
 		Vector2,
-		Vector3,
-		WebGLRenderer
+		Vector3
 	} from 'three';
-	import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 	import type { Vec3 } from '../core/geometry/vector';
 	import type { Deviation } from '../core/scan';
 	import type { Mesh } from '../core/solid';
+	import { Eye } from './eye';
 
 	interface Props {
 		mesh: Mesh;
@@ -42,43 +39,23 @@
 	let width = $state(400);
 	let height = $state(300);
 	let missing: string | undefined = $state();
-	let renderer: WebGLRenderer | undefined = $state.raw();
-	const scene = new Scene();
-	const camera = new PerspectiveCamera(45, 1, 0.01, 1e6);
-	let controls: OrbitControls | undefined;
+	let ready = $state(false);
+	const lamp = new DirectionalLight(0xffffff, 1.6);
+	// The lamp is carried along: whatever one looks at is lit.
+	const eye = new Eye(45, [0.01, 1e6], () => lamp.position.copy(eye.camera.position));
+	const { scene, camera } = eye;
 	let surface: ThreeMesh | undefined;
 	let cloud: Points | undefined;
 	const pins: ThreeMesh[] = [];
-	scene.add(new AmbientLight(0xffffff, 1.4));
-	const lamp = new DirectionalLight(0xffffff, 1.6);
-	scene.add(lamp);
-
-	let waiting = false;
-	function draw() {
-		if (waiting) return;
-		waiting = true;
-		requestAnimationFrame(() => {
-			waiting = false;
-			lamp.position.copy(camera.position);
-			renderer?.render(scene, camera);
-		});
-	}
+	scene.add(new AmbientLight(0xffffff, 1.4), lamp);
 
 	onMount(() => {
-		try {
-			renderer = new WebGLRenderer({ antialias: true, alpha: true });
-		} catch {
-			missing = 'This browser cannot draw in three dimensions, so points of a scan cannot be chosen in it.';
-			return;
-		}
-		host!.prepend(renderer.domElement);
-		controls = new OrbitControls(camera, renderer.domElement);
-		controls.addEventListener('change', draw);
+		ready = eye.open(host!);
+		if (!ready) missing = 'This browser cannot draw in three dimensions, so points of a scan cannot be chosen in it.';
 		return () => {
-			controls?.dispose();
 			surface?.geometry.dispose();
 			cloud?.geometry.dispose();
-			renderer?.dispose();
+			eye.close();
 		};
 	});
 
@@ -102,15 +79,11 @@
 	});
 
 	$effect(() => {
-		if (!renderer) return;
-		renderer.setSize(width, height);
-		camera.aspect = width / Math.max(1, height);
-		camera.updateProjectionMatrix();
-		draw();
+		if (ready) eye.resize(width, height);
 	});
 
 	$effect(() => {
-		if (!renderer) return;
+		if (!ready) return;
 		const geometry = new BufferGeometry();
 		geometry.setAttribute('position', new BufferAttribute(mesh.positions, 3));
 		geometry.setIndex(new BufferAttribute(mesh.triangles, 1));
@@ -136,13 +109,13 @@
 		camera.far = ball.radius * 20;
 		camera.updateProjectionMatrix();
 		camera.position.copy(ball.center).add(new Vector3(-0.9, -1.1, 1.2).normalize().multiplyScalar(ball.radius * 2.6));
-		controls?.target.copy(ball.center);
-		controls?.update();
-		draw();
+		eye.controls?.target.copy(ball.center);
+		eye.controls?.update();
+		eye.draw();
 	});
 
 	$effect(() => {
-		if (!renderer) return;
+		if (!ready) return;
 		if (cloud) scene.remove(cloud);
 		cloud = undefined;
 		if (!deviation) return;
@@ -161,11 +134,11 @@
 		geometry.setAttribute('color', new BufferAttribute(colours, 3));
 		cloud = new Points(geometry, new PointsMaterial({ size: 4, sizeAttenuation: false, vertexColors: true }));
 		scene.add(cloud);
-		draw();
+		eye.draw();
 	});
 
 	$effect(() => {
-		if (!renderer) return;
+		if (!ready) return;
 		for (const pin of pins.splice(0)) scene.remove(pin);
 		points.forEach((p, i) => {
 			const pin = new ThreeMesh(
@@ -177,7 +150,7 @@
 			pins.push(pin);
 			scene.add(pin);
 		});
-		draw();
+		eye.draw();
 	});
 
 	let pressed: { x: number; y: number } | undefined;

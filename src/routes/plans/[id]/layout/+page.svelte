@@ -28,23 +28,25 @@
 	const height = $derived(selected ? dragParameter(plan, selected, 'height').value : 0);
 	const longest = $derived(answers?.longest.filter((l) => l.piece === selected) ?? []);
 
-	/** What the solids say of the piece at hand, or of all of them. */
+	/** A volume as people say it. */
+	const volumeWords = (mm3: number) => (mm3 < 1e6 ? `${(mm3 / 1000).toFixed(1)} cm³` : `${(mm3 / 1e6).toFixed(1)} litres`);
+	/** The greatest overlap of solids in this mode. */
+	const overlap = $derived(workbench.solids?.verdicts?.flatMap((v) => (v.worst ? [v.worst] : [])).sort((a, b) => b.volume - a.volume)[0]);
+	/** What the solids say of all pieces of this mode. */
 	const verdict = $derived.by(() => {
 		const verdicts = workbench.solids?.verdicts;
 		if (!verdicts || verdicts.length === 0) return undefined;
-		const worst = verdicts.filter((v) => v.worst).sort((a, b) => b.worst!.volume - a.worst!.volume)[0];
-		if (worst?.worst) {
-			const { part, into, volume } = worst.worst;
-			return `Solids: ${part} overlaps ${into} by ${volume < 1e6 ? `${(volume / 1000).toFixed(1)} cm³` : `${(volume / 1e6).toFixed(1)} litres`}.`;
-		}
-		const near = verdicts.filter((v) => v.gap).sort((a, b) => a.gap!.mm - b.gap!.mm)[0];
-		return near?.gap
-			? `Solids: nothing overlaps; the smallest gap is ${formatLength(Math.floor(near.gap.mm * 10) / 10, preferences.units)}, at ${near.gap.part.toLowerCase()}.`
+		if (overlap) return `Solids: ${overlap.part} overlaps ${overlap.into} by ${volumeWords(overlap.volume)}.`;
+		const near = verdicts.flatMap((v) => (v.gap ? [v.gap] : [])).sort((a, b) => a.mm - b.mm)[0];
+		return near
+			? `Solids: nothing overlaps; the smallest gap is ${formatLength(Math.floor(near.mm * 10) / 10, preferences.units)}, at ${near.part.toLowerCase()}.`
 			: 'Solids: nothing overlaps.';
 	});
 	let panel: 'piece' | 'mode' = $state('piece');
 	let pointed: Finding | undefined = $state.raw();
 	const lit = $derived(pointed && { line: pointed.line, at: pointed.at, text: marginWords(pointed, preferences.units) });
+	/** In three dimensions the greatest overlap is lit as long as no finding is pointed at. */
+	const litSolid = $derived(lit ?? (overlap && { line: undefined, at: overlap.at, text: volumeWords(overlap.volume) }));
 	/** What a drag has just stopped at. */
 	let stopped = $state('');
 
@@ -123,7 +125,7 @@
 					<div class="card view solid">
 						<h2>In three dimensions</h2>
 						{#if workbench.solids?.failure}<p class="quiet wait">{workbench.solids.failure}</p>{/if}
-						<Model model={workbench.solids?.model} {selected} {lit} length={plan.vehicle.length.mm} />
+						<Model model={workbench.solids?.model} {selected} lit={litSolid} length={plan.vehicle.length.mm} />
 					</div>
 				{:else}
 					<div class="card view above">
