@@ -41,6 +41,12 @@ const PICTURES: {
 		prepare: (page) => page.getByLabel('Left boot side: offset 4', { exact: true }).click()
 	},
 	{ file: 'people', plan: 'Lantern', stage: 'people' },
+	{
+		file: 'conversion',
+		plan: 'Lantern',
+		stage: 'conversion',
+		prepare: (page) => page.getByRole('slider', { name: 'Time' }).fill('26')
+	},
 	{ file: 'cutting', plan: 'Pipit', stage: 'cutting' },
 	...(
 		[
