@@ -12,10 +12,18 @@ test('a conversion is planned, stepped through and played, and says when somethi
 
 	// Stepping to the last move and scrubbing through it: the front comes out in the view from above.
 	const above = page.getByRole('group', { name: 'Rehearsal, from above' });
-	const reach = async () => {
-		const boxes = await above.locator('path.bar').evaluateAll((bars) => bars.map((bar) => (bar as SVGPathElement).getBBox()));
-		return Math.round(Math.max(...boxes.map((box) => box.y + box.height)));
-	};
+	/** How far towards the right-hand wall anything of the couch reaches, mm of the drawing. */
+	const reach = () =>
+		above.locator('path.bar').evaluateAll((bars) =>
+			Math.round(
+				Math.max(
+					...bars.map((bar) => {
+						const { y, height } = (bar as SVGPathElement).getBBox();
+						return y + height;
+					})
+				)
+			)
+		);
 	await moves.last().getByRole('button').click();
 	const time = page.getByRole('slider', { name: 'Time' });
 	await expect.poll(reach).toBeLessThan(100);
@@ -23,7 +31,8 @@ test('a conversion is planned, stepped through and played, and says when somethi
 	await time.fill('26');
 	await expect.poll(reach).toBeGreaterThan(shut + 100);
 	await page.getByRole('button', { name: 'To the closest moment' }).click();
-	await expect(time).toHaveValue('29');
+	// The stop bar meets the leg at the end of the second step, 29 s after the start, give or take a step of the sweep.
+	await expect(time).toHaveValue(/^(28\.\d|29)$/);
 	await expect(above.locator('.lit')).toBeVisible();
 
 	await time.fill('36');
