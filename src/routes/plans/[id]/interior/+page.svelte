@@ -252,6 +252,7 @@
 		padding: 12px 16px;
 	}
 	.changes {
+		grid-column: 1 / -1;
 		display: flex;
 		flex-wrap: wrap;
 		gap: 6px;

@@ -127,23 +127,22 @@
 						{#if workbench.solids?.failure}<p class="quiet wait">{workbench.solids.failure}</p>{/if}
 						<Model model={workbench.solids?.model} {selected} lit={litSolid} length={plan.vehicle.length.mm} />
 					</div>
-				{:else}
-					<div class="card view above">
-						<h2>From above</h2>
-						<Drawing
-							view={look.views.above}
-							title="The vehicle from above"
-							{selected}
-							{lit}
-							{movable}
-							sectionX={gaze.sectionX}
-							{sectionRange}
-							onselect={(of) => movable(of) && (gaze.selected = of)}
-							ondrag={(step) => drag(step, ['along'])}
-							onsection={(x) => (gaze.sectionX = x)}
-						/>
-					</div>
 				{/if}
+				<div class="card view above">
+					<h2>From above</h2>
+					<Drawing
+						view={look.views.above}
+						title="The vehicle from above"
+						{selected}
+						{lit}
+						{movable}
+						sectionX={gaze.sectionX}
+						{sectionRange}
+						onselect={(of) => movable(of) && (gaze.selected = of)}
+						ondrag={(step) => drag(step, ['along'])}
+						onsection={(x) => (gaze.sectionX = x)}
+					/>
+				</div>
 				<div class="card view cross">
 					<h2>Across, <span class="figures">{formatLength(gaze.sectionX, preferences.units)}</span> from the rear door</h2>
 					<Drawing
@@ -265,12 +264,12 @@
 	.with-solid {
 		grid-template-rows: minmax(0, 1.7fr) minmax(0, 1fr);
 	}
-	.with-solid .long {
-		order: 1;
-		grid-column: span 12;
+	.with-solid :is(.above, .long) {
+		grid-column: span 7;
 	}
 	.with-solid .cross {
-		order: 2;
+		order: 1;
+		grid-column: span 6;
 	}
 	.above {
 		grid-column: span 12;
