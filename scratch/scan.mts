@@ -6,7 +6,7 @@ import { starterVehicle, BODY_STYLES } from '../src/lib/core/plan';
 const k = await kernel();
 for (const s of BODY_STYLES) {
   const v = starterVehicle(s,'x'); const it = buildInterior(v);
-  const { mesh, points } = syntheticScan(k, it, { noise: 2, holes: 12, hole: 120, seed: s + 'f' });
+  const { mesh, points } = syntheticScan(k, it, { noise: 2, holes: 12, hole: 120, seed: s + 'k' });
   const al = aligned(mesh, points);
   let t = performance.now();
   const sl = sliceScan(al);

@@ -1,5 +1,4 @@
 import { piecewise, valueAt } from '../geometry/piecewise';
-import { buildInterior, ceilingAt, floorAt, halfWidth, rearFaceAt } from '../interior';
 import { measurement, type Measurement } from '../plan/measurement';
 import type { Arch, Station, Vehicle } from '../plan/vehicle';
 import type { Mesh } from '../solid';
@@ -178,6 +177,15 @@ function rearDoor(reader: Reader, top: number): [z: number, x: number][] {
 	return found;
 }
 
+/** The furthest forward that the rear face reaches: where a hole hides its top, as it goes on from the last two readings up to the roof. */
+function foremostOf(door: [z: number, x: number][], reader: Reader, top: number): number {
+	const most = Math.max(...door.map(([, x]) => x));
+	const [before, last] = door.slice(-2);
+	const roof = reader.ceiling(last[1] + AHEAD, 0) ?? top;
+	const slope = (last[1] - before[1]) / (last[0] - before[0]);
+	return most + Math.max(0, Math.min(400, slope * (roof - last[0])));
+}
+
 /** How high the walls go at x before the roof begins beside them, on either side; nothing over a hole. */
 function wallTop(reader: Reader, x: number, top: number): number[] {
 	const half = reader.wall('left', x, top / 2) ?? reader.wall('right', x, top / 2);
@@ -208,16 +216,19 @@ export function sliceScan(mesh: Mesh, sections = 5): Slices {
 		throw new RangeError('No ceiling was met above the middle of the floor. Was the third point to the left?');
 
 	const door = rearDoor(reader, top);
-	const rearmost = Math.max(...door.map(([, x]) => x));
+	const rearmost = foremostOf(door, reader, top);
 	const xs = grid(Math.min(rearmost + CORNER, front / 3), front - 80, FINE);
 	const roofEdge = xs.flatMap((x) => wallTop(reader, x, top));
-	const zs = [...new Set([LOWEST, ...grid(FINE, Math.max(2 * FINE, Math.min(...roofEdge)), FINE).map(Math.round)])];
+	if (roofEdge.length === 0) throw new RangeError('No ceiling was met along the vehicle.');
+	// A single reading far below the others went through a hole.
+	const roofLine = Math.min(...roofEdge.filter((z) => z > 0.6 * median(roofEdge)));
+	const zs = [...new Set([LOWEST, ...grid(FINE, Math.max(2 * FINE, roofLine), FINE).map(Math.round)])];
 	const felts = { left: felt(reader, 'left', xs, zs), right: felt(reader, 'right', xs, zs) };
 	const walls: Walls = { left: felts.left.mm, right: felts.right.mm };
 	let holes = 0;
-	/** A reading, as a guess where it lies over a hole. */
+	/** A reading, as a guess where it lies over a hole or where a hole may hide the end of an arch. */
 	const reading = (side: 'left' | 'right', i: number, j: number): Measurement => {
-		if (!felts[side].hole[i][j]) return read(walls[side][i][j]);
+		if (!felts[side].hole[i][j] && !nearArchEnd(walls[side], xs, zs, i, j, arches, side)) return read(walls[side][i][j]);
 		holes++;
 		return measurement(Math.round(walls[side][i][j]), 'guessed');
 	};
@@ -248,27 +259,29 @@ export function sliceScan(mesh: Mesh, sections = 5): Slices {
 			const z = at(other);
 			return z === undefined ? [] : [[other, z] as const];
 		});
-		if (near.length === 0) throw new RangeError('No ceiling was met along the vehicle.');
-		return measurement(Math.round(valueAt(piecewise(near), x)), 'guessed');
+		return measurement(Math.round(near.length > 0 ? valueAt(piecewise(near), x) : top), 'guessed');
 	};
 	// Just before and behind an arch the foot of the wall is seen again: sections there keep it from being made up.
 	const beside = arches.flatMap(({ from, to }) => [xs.filter((x) => x < from - BESIDE).at(-1), xs.find((x) => x > to + BESIDE)]);
 	const places = [...new Set([...chosenX, ...beside.filter((x) => x !== undefined)])].sort((a, b) => a - b);
-	const stations = places.map((x): [string, Station] => {
-		const i = xs.indexOf(x);
-		const seen = chosenZ.filter((z) => !hides(arches, 'left', x, z) && !hides(arches, 'right', x, z));
-		const widths = seen.map((z) => {
-			const [left, right] = [reading('left', i, zs.indexOf(z)), reading('right', i, zs.indexOf(z))];
-			return [`w${Math.round(z)}`, { z: Math.round(z), left, right }] as const;
+	const seenAt = (x: number) => chosenZ.filter((z) => !hides(arches, 'left', x, z) && !hides(arches, 'right', x, z));
+	const stations = places
+		.filter((x) => seenAt(x).length > 0)
+		.map((x): [string, Station] => {
+			const i = xs.indexOf(x);
+			const seen = seenAt(x);
+			const widths = seen.map((z) => {
+				const [left, right] = [reading('left', i, zs.indexOf(z)), reading('right', i, zs.indexOf(z))];
+				return [`w${Math.round(z)}`, { z: Math.round(z), left, right }] as const;
+			});
+			const half = Math.min(...widths.map(([, w]) => w.left.mm));
+			const offset = Math.round((half * 0.55) / 10) * 10;
+			const ceiling = {
+				c0: { y: 0, z: roofReading(x, [0]) },
+				[`c${offset}`]: { y: offset, z: roofReading(x, [offset, -offset]) }
+			};
+			return [`scan-${Math.round(x)}`, { x: Math.round(x), widths: Object.fromEntries(widths), ceiling }];
 		});
-		const half = Math.min(...widths.map(([, w]) => w.left.mm));
-		const offset = Math.round((half * 0.55) / 10) * 10;
-		const ceiling = {
-			c0: { y: 0, z: roofReading(x, [0]) },
-			[`c${offset}`]: { y: offset, z: roofReading(x, [offset, -offset]) }
-		};
-		return [`scan-${Math.round(x)}`, { x: Math.round(x), widths: Object.fromEntries(widths), ceiling }];
-	});
 	const [doorZ, doorX] = [door.map(([z]) => z), door.map(([, x]) => x)];
 	const profile = knots(doorZ, 6, (kept) => misfit(doorZ, doorX, kept)).map((z): [number, number] => [z, doorX[doorZ.indexOf(z)]]);
 	return {
@@ -432,6 +445,31 @@ function longestRun(values: boolean[]): [number, number] {
 const hides = (arches: FoundArch[], side: 'left' | 'right', x: number, z: number): boolean =>
 	arches.some((arch) => arch.side === side && z <= arch.arch.height.mm + WINDOW.up && x >= arch.from - BESIDE && x <= arch.to + BESIDE);
 
+/** So far from the end of an arch a hole in the scan can still hide the end, mm, and so much may a wall lean otherwise there, mm. */
+const END_REACH = 260;
+const LEANS_ALIKE = 12;
+
+/**
+ * Whether the foot of a wall close to the end of an arch leans otherwise than it does further away: then the scan may have
+ * a hole where the arch ends, and what was read may be the arch.
+ */
+function nearArchEnd(
+	wall: number[][],
+	xs: number[],
+	zs: number[],
+	i: number,
+	j: number,
+	arches: FoundArch[],
+	side: 'left' | 'right'
+): boolean {
+	const close = (x: number) => arches.some((arch) => arch.side === side && x > arch.from - END_REACH && x < arch.to + END_REACH);
+	const above = zs.findIndex((z) => z > ARCH_TOP);
+	if (!close(xs[i]) || above <= j) return false;
+	const leans = xs.flatMap((x, k) => (close(x) ? [] : [[x, wall[k][above] - wall[k][j]] as const]));
+	if (leans.length === 0) return false;
+	return Math.abs(wall[i][above] - wall[i][j] - valueAt(piecewise(leans), xs[i])) > LEANS_ALIKE;
+}
+
 /** Behind arches a wall is taken to lean as it does where it can be seen, so that sections are chosen by walls and not by arches. */
 function withoutArches(walls: Walls, xs: number[], zs: number[], arches: FoundArch[]): void {
 	for (const side of ['left', 'right'] as const)
@@ -443,56 +481,6 @@ function withoutArches(walls: Walls, xs: number[], zs: number[], arches: FoundAr
 			const leans = piecewise(lean);
 			for (const [i, x] of xs.entries()) if (hides(arches, side, x, z)) walls[side][i][j] = walls[side][i][above] - valueAt(leans, x);
 		}
-}
-
-/** How far the corners of a scan lie from the interior that was made of it. */
-export interface Deviation {
-	/** Root of the mean square, and the distance that 95 of 100 corners keep, mm. */
-	typical: number;
-	most: number;
-	/** For each corner that was compared: its number in the mesh and its distance, mm. */
-	corners: Uint32Array;
-	distances: Float32Array;
-}
-
-/** At most so many corners of a scan are compared, evenly spread. */
-const COMPARED = 40000;
-
-/**
- * The distance of a scan's corners from the surfaces of an interior: the nearest of walls, ceiling, floor with its arches,
- * rear door and front, each along its own axis. Corners that are far from all of them (seats, dust) count with 100 mm.
- */
-export function deviation(mesh: Mesh, vehicle: Vehicle): Deviation {
-	const interior = buildInterior(vehicle);
-	const count = mesh.positions.length / 3;
-	const every = Math.max(1, Math.ceil(count / COMPARED));
-	const corners: number[] = [];
-	const distances: number[] = [];
-	for (let i = 0; i < count; i += every) {
-		const [x, y, z] = mesh.positions.subarray(i * 3, i * 3 + 3);
-		const side = y >= 0 ? 'left' : 'right';
-		const off = Math.min(
-			Math.abs(halfWidth(interior, side, x, z) - Math.abs(y)),
-			Math.abs(ceilingAt(interior, x, y) - z),
-			Math.abs(floorAt(interior, x, y) - z),
-			Math.abs(z),
-			Math.abs(rearFaceAt(interior, y, z) - x),
-			Math.abs(interior.length - x),
-			...interior.arches
-				.filter((arch) => arch.side === side && z < arch.height && Math.abs(x - arch.middle) < arch.halfFloor)
-				.map((arch) => Math.abs(Math.abs(y) - arch.inner)),
-			100
-		);
-		corners.push(i);
-		distances.push(off);
-	}
-	const sorted = [...distances].sort((a, b) => a - b);
-	return {
-		typical: Math.sqrt(distances.reduce((sum, d) => sum + d * d, 0) / distances.length),
-		most: sorted[Math.floor(sorted.length * 0.95)],
-		corners: Uint32Array.from(corners),
-		distances: Float32Array.from(distances)
-	};
 }
 
 /** A vehicle with what a scan says in place of what it had. */
