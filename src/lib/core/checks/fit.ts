@@ -92,7 +92,7 @@ const behindRearDoor = fitCheck(
 );
 
 const rearOpenings = (context: CheckContext) =>
-	openingsIn(context.plan.vehicle, context.scene.interior).filter(
+	openingsOf(context.plan.vehicle, context.scene.interior).filter(
 		({ id, opening }) => opening.place === 'rear' && context.scene.mode.doors[id] === 'open'
 	);
 
@@ -116,8 +116,6 @@ export const fitOpening: Check = {
 		)
 };
 
-const openingsIn = remember(openingsOf);
-
 /** Further from a door than this nobody needs to hear of it, mm. */
 const NEAR_DOOR = 150;
 
@@ -133,7 +131,7 @@ const swept = remember((opening: OpeningSolid, piece: PlacedPiece): Result | nul
 export const doorSweep: Check = {
 	rule: 'door-sweep',
 	run: ({ plan, scene }) =>
-		openingsIn(plan.vehicle, scene.interior).flatMap((opening) =>
+		openingsOf(plan.vehicle, scene.interior).flatMap((opening) =>
 			scene.pieces.map((piece) => swept(opening, piece)).filter((result) => result !== null)
 		)
 };

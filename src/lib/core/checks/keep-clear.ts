@@ -1,9 +1,6 @@
 import { blockClearance, zonesOf, type Clearance, type ZoneSolid } from '../interior';
-import { remember } from '../memory';
 import { solidsOf, type PlacedPiece } from '../modes';
 import type { Check, CheckContext, Result } from './finding';
-
-const zonesIn = remember(zonesOf);
 
 /** What stands nearest to a block. */
 interface Nearest {
@@ -94,5 +91,5 @@ function judge(context: CheckContext, zone: ZoneSolid): Result[] {
 /** Spaces that must stay free, or reachable in some uses of the vehicle: spare wheel, fuses, vents, buckles. */
 export const keepClear: Check = {
 	rule: 'keep-clear',
-	run: (context) => zonesIn(context.plan.vehicle).flatMap((zone) => judge(context, zone))
+	run: (context) => zonesOf(context.plan.vehicle).flatMap((zone) => judge(context, zone))
 };

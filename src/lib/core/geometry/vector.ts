@@ -21,6 +21,9 @@ export interface Box {
 	z: [number, number];
 }
 
+/** The eight corners of a box. */
+export const cornersOf = (box: Box): Vec3[] => box.x.flatMap((x) => box.y.flatMap((y) => box.z.map((z) => vec3(x, y, z))));
+
 /** The box round some points. */
 export function boxAround(points: readonly Vec3[]): Box {
 	const box: Box = { x: [Infinity, -Infinity], y: [Infinity, -Infinity], z: [Infinity, -Infinity] };

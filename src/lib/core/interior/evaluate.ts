@@ -36,6 +36,10 @@ export function halfWidth(interior: Interior, side: Side, x: number, z: number):
 	return measured + (weights > 1 ? sum / weights : sum);
 }
 
+/** Length of a diagonal of the cross-section at x, from the foot of one wall up to the other wall at height z, mm. */
+export const diagonalAt = (interior: Interior, from: Side, x: number, z: number): number =>
+	Math.hypot(halfWidth(interior, from, x, 0) + halfWidth(interior, from === 'left' ? 'right' : 'left', x, z), z);
+
 /** Height of the ceiling at (x, y), mm. */
 export const ceilingAt = (interior: Interior, x: number, y: number): number =>
 	between(interior, x, (section) => valueAt(section.ceiling, Math.abs(y)));

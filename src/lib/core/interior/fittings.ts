@@ -2,6 +2,7 @@ import { polygonHull } from 'd3-polygon';
 import { piecewise, valueAt } from '../geometry/piecewise';
 import { bounds, convexSeparation, rectangle, type Polygon } from '../geometry/polygon';
 import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { remember } from '../memory';
 import { liningOff, type Opening, type Zone } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
 import type { Clearance, Solid } from './clearance';
@@ -48,8 +49,8 @@ export interface ZoneSolid {
 	way: Box;
 }
 
-/** The openings of a vehicle. */
-export function openingsOf(vehicle: Vehicle, interior: Interior): OpeningSolid[] {
+/** The openings of a vehicle, remembered. */
+export const openingsOf = remember((vehicle: Vehicle, interior: Interior): OpeningSolid[] => {
 	const { floor } = liningOff(vehicle.lining);
 	return Object.entries(vehicle.openings).map(([id, opening]) => {
 		const z: [number, number] = [opening.sill.mm - floor, opening.head.mm - floor];
@@ -65,7 +66,7 @@ export function openingsOf(vehicle: Vehicle, interior: Interior): OpeningSolid[]
 		const points = outline.map((p) => pointOf(interior, opening.place, p));
 		return { id, opening, outline, points, z, across, sweeps: sweepOf(opening, interior, z, across) };
 	});
-}
+});
 
 /** A point of an opening's own plane, on the inner surface of the vehicle. */
 function pointOf(interior: Interior, place: Opening['place'], p: { x: number; y: number }): Vec3 {
@@ -194,8 +195,8 @@ export function throughRear({ outline, z }: OpeningSolid, solid: Solid): Clearan
 /** An arm's work: how far the way to a zone must be open, mm; our own judgement from reaching with a forearm and a hand. */
 const REACH = 350;
 
-/** The keep-clear zones of a vehicle. */
-export function zonesOf(vehicle: Vehicle): ZoneSolid[] {
+/** The keep-clear zones of a vehicle, remembered. */
+export const zonesOf = remember((vehicle: Vehicle): ZoneSolid[] => {
 	const { floor } = liningOff(vehicle.lining);
 	return Object.entries(vehicle.zones).map(([id, zone]) => {
 		const box = blockOf(zone, floor);
@@ -207,4 +208,4 @@ export function zonesOf(vehicle: Vehicle): ZoneSolid[] {
 		if (zone.from === 'right') way.y[0] -= REACH;
 		return { id, zone, box, way };
 	});
-}
+});

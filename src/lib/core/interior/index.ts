@@ -2,6 +2,7 @@ export { blockOf, buildInterior, type ArchSolid, type FixtureSolid, type Interio
 export {
 	archHeightAt,
 	ceilingAt,
+	diagonalAt,
 	floorAt,
 	freeColumn,
 	furthestRear,

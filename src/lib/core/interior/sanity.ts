@@ -4,7 +4,7 @@ import { valueAtPath } from '../plan/edit';
 import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
-import { ceilingAt, halfWidth } from './evaluate';
+import { ceilingAt, diagonalAt, halfWidth } from './evaluate';
 import { buildInterior } from './interior';
 import { measurementList } from './measuring';
 
@@ -156,9 +156,7 @@ function diagonals(vehicle: Vehicle): Question[] {
 	const interior = buildInterior({ ...vehicle, lining: { ...vehicle.lining, included: true } });
 	return Object.entries(vehicle.diagonals).flatMap(([id, { x, z, from, distance }]): Question[] => {
 		if (distance.status === 'guessed') return [];
-		const other = from === 'left' ? 'right' : 'left';
-		const expected = Math.hypot(halfWidth(interior, from, x, 0) + halfWidth(interior, other, x, z), z);
-		const off = distance.mm - expected;
+		const off = distance.mm - diagonalAt(interior, from, x, z);
 		if (Math.abs(off) <= SLACK) return [];
 		const text = `${lengthMark(Math.round(Math.abs(off)))} ${off > 0 ? 'longer' : 'shorter'} than the widths there make it. One of them is wrong, or the middle is not in the middle.`;
 		return [{ path: ['vehicle', 'diagonals', id, 'distance'], text }];

@@ -1,4 +1,4 @@
-import { buildInterior, ceilingAt, halfWidth, type MeasurementEntry } from '../interior';
+import { buildInterior, ceilingAt, diagonalAt, halfWidth, type MeasurementEntry } from '../interior';
 import { valueAtPath } from '../plan/edit';
 import type { Measurement } from '../plan/measurement';
 import { starterVehicle } from '../plan/starter';
@@ -73,7 +73,7 @@ export function trueValue(hidden: Vehicle, learned: Vehicle, path: MeasurementEn
 	}
 	if (table === 'diagonals') {
 		const { x, z, from } = learned.diagonals[id];
-		return Math.hypot(halfWidth(interior, from, x, 0) + halfWidth(interior, from === 'left' ? 'right' : 'left', x, z), z);
+		return diagonalAt(interior, from, x, z);
 	}
 	return (valueAtPath(hidden, path.slice(1)) as Measurement | undefined)?.mm;
 }

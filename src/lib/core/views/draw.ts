@@ -1,5 +1,5 @@
 import { bounds } from '../geometry/polygon';
-import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { Plan } from '../plan/plan';
@@ -19,8 +19,6 @@ export interface Drawn {
 	/** Height at which the view from above cuts the room; that of the piece when absent. */
 	level?: number;
 }
-
-const corners = (box: Box): Vec3[] => box.x.flatMap((x) => box.y.flatMap((y) => box.z.map((z) => vec3(x, y, z))));
 
 const seatShapes = (view: ViewName, scene: Scene, at?: number): Shape[] =>
 	scene.seats.flatMap((seat) =>
@@ -63,7 +61,7 @@ function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
 			shape: {
 				of: piece.id,
 				kind: (pad.role === 'back' ? 'back' : 'pad') as ShapeKind,
-				points: view === 'above' ? pad.footprint.map((p) => project('above', vec3(p.x, p.y, 0))) : silhouette(view, corners(pad.box)),
+				points: view === 'above' ? pad.footprint.map((p) => project('above', vec3(p.x, p.y, 0))) : silhouette(view, cornersOf(pad.box)),
 				title: `${piece.name}: ${pad.pad.name}`,
 				cut: cuts(pad.box)
 			}
@@ -84,7 +82,7 @@ function gearShapes(view: ViewName, { plan, scene }: Drawn): Shape[] {
 				for (let j = 0; j < Math.max(ny, 1); j++) {
 					if (shapes.length >= gear.count) return shapes;
 					const [x, y] = [box.x[0] + i * gear.length, box.y[0] + j * gear.width];
-					const solid = corners({ x: [x, x + gear.length], y: [y, y + gear.width], z: [0, gear.height] });
+					const solid = cornersOf({ x: [x, x + gear.length], y: [y, y + gear.width], z: [0, gear.height] });
 					shapes.push({ of: id, kind: 'gear', points: silhouette(view, solid), title: gear.name, cut: false });
 				}
 		}

@@ -1,15 +1,9 @@
 import { bounds, intersection, type Polygon } from '../geometry/polygon';
-import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { cornersOf, vec3 } from '../geometry/vector';
 import { ceilingAt, halfWidth, openingsOf, rearAt, zonesOf, type Interior } from '../interior';
-import { remember } from '../memory';
 import { liningOff } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
 import { project, silhouette, type Shape, type ShapeKind, type ViewName } from './shape';
-
-const cornersOf = (box: Box): Vec3[] => box.x.flatMap((x) => box.y.flatMap((y) => box.z.map((z) => vec3(x, y, z))));
-
-const openingsIn = remember(openingsOf);
-const zonesIn = remember(zonesOf);
 
 /** How large an anchor is drawn, mm. */
 const ANCHOR = 22;
@@ -27,7 +21,7 @@ export function fittingShapes(view: ViewName, vehicle: Vehicle, interior: Interi
 	const blocks = [...interior.fixtures, ...interior.pits]
 		.filter(({ box }) => met(box.x))
 		.map(({ id, kind, name, box }) => shape(id, kind === 'pit' ? 'pit' : 'fixture', name, silhouette(view, cornersOf(box))));
-	const zones = zonesIn(vehicle)
+	const zones = zonesOf(vehicle)
 		.filter(({ box }) => met(box.x))
 		.map(({ id, zone, box }) => shape(id, 'zone', `${zone.name}: keep clear (${zone.reason})`, silhouette(view, cornersOf(box))));
 	return [
@@ -116,7 +110,7 @@ function noDrillShapes(view: ViewName, vehicle: Vehicle, interior: Interior, sha
 
 /** The clear outline of each door opening, where one looks square at it. */
 function openingShapes(view: ViewName, vehicle: Vehicle, interior: Interior, shape: Draw, at?: number): Shape[] {
-	return openingsIn(vehicle, interior).flatMap(({ id, opening, outline }) => {
+	return openingsOf(vehicle, interior).flatMap(({ id, opening, outline }) => {
 		const rear = opening.place === 'rear';
 		if (view === 'long section' && !rear)
 			return [
