@@ -13,9 +13,11 @@ export async function openDemo(
 	await settled(page);
 }
 
-/** Waits until the page runs and, where there are findings, until the search for fixes has ended. */
+/** Waits until the page runs and what it works out is there: the search for fixes, the cuts, the way from mode to mode. */
 export async function settled(page: Page): Promise<void> {
 	await expect(page.getByTestId('save-state')).toHaveText('Saved');
+	for (const working of ['Working out the cuts …', 'Trying the moves …'])
+		await expect(page.getByText(working)).toHaveCount(0, { timeout: 40_000 });
 	if (page.url().endsWith('/layout')) {
 		await expect(page.getByRole('group', { name: 'The vehicle from above' })).toBeVisible();
 		// On a loaded machine the search for fixes takes its time; the script for pictures has no longer patience of its own.

@@ -54,7 +54,7 @@
 <div class="stage">
 	{#if failure}<p class="failure" role="alert">{failure}</p>{/if}
 	{#if !cutting}
-		<p class="quiet">Working out the cuts …</p>
+		<p class="quiet" role="status">Working out the cuts …</p>
 	{:else if cutting.parts.length === 0}
 		<p>Nothing to cut yet. Add a piece in Layout and its parts appear here.</p>
 	{:else}
