@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
-import { convert } from '../src/lib/core/moves';
+import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
 import { formatLength, formatMass, withUnits, type UnitSystem } from '../src/lib/core/units';
 
@@ -126,35 +126,43 @@ function modeNamed(plan: Plan, word: string | undefined, option: string): string
 function convertModes(plan: Plan, { from, to, json, system }: Options, { out }: Streams): number {
 	const [a, b] = [modeNamed(plan, from, '--from'), modeNamed(plan, to, '--to')];
 	const found = convert(plan, a, b);
-	const room = (mm: number | null) => (mm === null ? null : Math.round(mm * 10) / 10);
+	const names = `${plan.modes[a].name} to ${plan.modes[b].name}`;
 	if (json) {
-		const moves = found.ok
-			? found.actions.map(({ name, steps, seconds, hands, loose, sweep }) => ({
-					move: name,
-					steps: steps.map(({ words, seconds, hands }) => ({ words, seconds, hands })),
-					seconds,
-					hands,
-					loose,
-					clearance: room(sweep.margin),
-					tightest: sweep.margin === null ? null : { part: sweep.who, against: sweep.whom, at: sweep.at, share: sweep.share }
-				}))
-			: undefined;
-		const result = found.ok
-			? { possible: true, seconds: found.seconds, clearance: room(found.tightest), proven: found.proven, moves }
-			: { possible: false, proven: found.proven, blocks: found.blocks };
+		const result = found.ok ? wayAsData(found) : { possible: false, proven: found.proven, blocks: found.blocks, noMoves: found.noMoves };
 		out(`${JSON.stringify({ plan: plan.name, from: a, to: b, ...result }, null, '\t')}\n`);
 	} else if (found.ok) {
-		out(`${plan.modes[a].name} to ${plan.modes[b].name}: ${found.seconds} s in all\n`);
+		out(`${names}: ${found.seconds} s in all\n`);
 		for (const { name, steps, sweep } of found.actions) {
 			out(`  ${name}${sweep.margin === null ? '' : `, ${formatLength(sweep.margin, system)} to ${sweep.whom}`}\n`);
-			for (const step of steps) out(`      ${step.words} (${step.seconds} s${step.hands === 2 ? ', two hands' : ''})\n`);
+			for (const step of steps) out(`      ${step.words} (${step.seconds} s${step.hands === 2 ? ', two people' : ''})\n`);
 		}
 	} else {
-		out(`${plan.modes[a].name} to ${plan.modes[b].name}: no way was found${found.proven ? '' : ', though not everything was tried'}\n`);
+		out(`${names}: no way was found${found.proven ? '' : ', though not everything was tried'}\n`);
 		for (const { action, who, whom, by } of found.blocks.slice(0, 5))
 			out(`  ${action}: ${who} hits ${whom} by ${formatLength(by, system)}\n`);
+		for (const id of found.noMoves) out(`  ${plan.pieces[id].name} has no moves that lead there\n`);
 	}
 	return found.ok ? EXIT.fine : EXIT.clash;
+}
+
+/** A conversion as the terminal prints it for other programs. */
+function wayAsData({ actions, seconds, tightest }: Conversion & { ok: true }) {
+	const room = (mm: number | null) => (mm === null ? null : Math.round(mm * 10) / 10);
+	const moves = actions.map((action) => ({
+		move: action.name,
+		steps: action.steps.map(({ words, seconds, hands, tool }) => ({ words, seconds, hands, tool })),
+		seconds: action.seconds,
+		hands: action.hands,
+		tools: action.tools,
+		loose: action.loose,
+		liftKg: Math.round(action.lift * 10) / 10,
+		clearance: room(action.sweep.margin),
+		closest:
+			action.sweep.margin === null
+				? null
+				: { part: action.sweep.who, against: action.sweep.whom, where: action.sweep.where, afterSeconds: action.sweep.at }
+	}));
+	return { possible: true, seconds, clearance: room(tightest), proven: true, moves };
 }
 
 const COMMANDS = { check, parts, cut, convert: convertModes };

@@ -1,5 +1,5 @@
 import { remember } from '../memory';
-import { boxSeparation, vec3 } from '../geometry/vector';
+import { vec3 } from '../geometry/vector';
 import {
 	archClearance,
 	blockClearance,
@@ -11,6 +11,7 @@ import {
 	openingsOf,
 	seatClearance,
 	seatSolid,
+	solidSeparation,
 	sweepClearance,
 	throughRear,
 	wallClearance,
@@ -20,7 +21,7 @@ import {
 	type SeatSolid,
 	type Solid
 } from '../interior';
-import { solidsOf, type PlacedPiece } from '../modes';
+import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
 import type { Check, CheckContext, Result } from './finding';
 
 /** Room of a solid; null when it does not count, or is known to be more than the least found so far. */
@@ -204,41 +205,80 @@ export const fitDrivers: Check = {
 		})
 };
 
-/** Parts of different pieces against each other, as boxes. */
+/** Two solids, one of each of two groups, with the least room between them. */
+function closestPair(
+	a: readonly NamedSolid[],
+	b: readonly NamedSolid[]
+): { margin: number; one: string; other: string; at: Result['at'] } | null {
+	let found: ReturnType<typeof closestPair> = null;
+	for (const p of a)
+		for (const q of b) {
+			const margin = solidSeparation(p.solid, q.solid, found?.margin);
+			if (found && margin >= found.margin) continue;
+			const middle = (axis: 'x' | 'y' | 'z') =>
+				(Math.max(p.solid.box[axis][0], q.solid.box[axis][0]) + Math.min(p.solid.box[axis][1], q.solid.box[axis][1])) / 2;
+			found = { margin, one: p.name, other: q.name, at: vec3(middle('x'), middle('y'), middle('z')) };
+		}
+	return found;
+}
+
+const pairOf = remember((a: PlacedPiece, b: PlacedPiece) => closestPair(solidsOf(a), solidsOf(b)));
+
+/** Parts of different pieces against each other. */
 export const fitPieces: Check = {
 	rule: 'fit-pieces',
-	run({ scene }) {
-		const results: Result[] = [];
-		for (const [i, a] of scene.pieces.entries())
-			for (const b of scene.pieces.slice(i + 1)) {
-				let found: { margin: number; words: string; at: Result['at'] } | null = null;
-				for (const p of solidsOf(a))
-					for (const q of solidsOf(b)) {
-						const margin = boxSeparation(p.solid.box, q.solid.box);
-						if (found && margin >= found.margin) continue;
-						const middle = (axis: 'x' | 'y' | 'z') =>
-							(Math.max(p.solid.box[axis][0], q.solid.box[axis][0]) + Math.min(p.solid.box[axis][1], q.solid.box[axis][1])) / 2;
-						found = {
-							margin,
-							words: `${p.name} of ${a.name} meets ${q.name} of ${b.name}.`,
-							at: vec3(middle('x'), middle('y'), middle('z'))
-						};
-					}
-				if (found)
-					results.push({
+	run: ({ scene }) =>
+		scene.pieces.flatMap((a, i) =>
+			scene.pieces.slice(i + 1).flatMap((b): Result[] => {
+				const found = pairOf(a, b);
+				if (!found) return [];
+				const { margin, one, other, at } = found;
+				return [
+					{
 						rule: 'fit-pieces',
 						key: `${a.id}+${b.id}`,
 						title: `${a.name} and ${b.name}`,
 						subjects: [a.id, b.id],
-						margin: found.margin,
+						margin,
 						comfort: 0,
 						unit: 'mm',
 						limit: 0,
-						actual: found.margin,
-						why: found.words,
-						at: found.at
-					});
-			}
-		return results;
-	}
+						actual: margin,
+						why: `${one} of ${a.name} meets ${other} of ${b.name}.`,
+						at
+					}
+				];
+			})
+		)
+};
+
+/** Further from a thing than this nobody needs to hear of it, mm. */
+const NEAR_THING = 100;
+
+/** Things that lie in places of their own against every piece. */
+export const fitThings: Check = {
+	rule: 'fit-things',
+	run: ({ scene }) =>
+		scene.things.flatMap((thing) =>
+			scene.pieces.flatMap((piece): Result[] => {
+				const found = closestPair(solidsOf(piece), [thing]);
+				if (!found || found.margin > NEAR_THING) return [];
+				const { margin, one, at } = found;
+				return [
+					{
+						rule: 'fit-things',
+						key: `${piece.id}+${thing.id}`,
+						title: `${thing.name} beside ${piece.name}`,
+						subjects: [piece.id, thing.id],
+						margin,
+						comfort: 0,
+						unit: 'mm',
+						limit: 0,
+						actual: margin,
+						why: `${one} of ${piece.name} comes closest to where ${thing.name.toLowerCase()} lies.`,
+						at
+					}
+				];
+			})
+		)
 };

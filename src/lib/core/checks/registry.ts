@@ -13,6 +13,7 @@ import {
 	fitPieces,
 	fitRear,
 	fitSeats,
+	fitThings,
 	fitWalls
 } from './fit';
 import { keepClear } from './keep-clear';
@@ -38,6 +39,7 @@ export const CHECKS: readonly Check[] = [
 	roomToSit,
 	keepClear,
 	fitPieces,
+	fitThings,
 	lyingLength,
 	lyingBreadth,
 	sittingUp,

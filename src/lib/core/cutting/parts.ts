@@ -1,6 +1,6 @@
 import { area, bounds, type Polygon } from '../geometry/polygon';
 import { assemblyOf } from '../derive';
-import type { Part } from '../pieces';
+import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
 
 /** Equal parts of one piece: one line of the parts list. */
@@ -50,7 +50,6 @@ function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
 	const low = bounds(part.outline);
 	const outline = part.outline.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
 	const { x, y } = bounds(outline);
-	const density = (part.form === 'board' ? stock.sheets[part.stock] : stock.bars[part.stock]).density;
 	return {
 		number: 0,
 		piece,
@@ -63,6 +62,6 @@ function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
 		quantity: 1,
 		outline,
 		shaped: Math.abs(area(outline)) < x[1] * y[1] - 1,
-		weight: (Math.abs(area(outline)) * part.thickness * density) / 1e9
+		weight: partMass({ ...part, outline }, stock)
 	};
 }

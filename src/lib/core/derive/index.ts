@@ -1,1 +1,1 @@
-export { assemblyOf, interiorOf, sceneOf } from './scene';
+export { assemblyOf, interiorOf, pieceIn, sceneOf } from './scene';

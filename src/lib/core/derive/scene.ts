@@ -1,5 +1,7 @@
 import { buildInterior } from '../interior';
-import { placePiece, seatsIn, stateIn, type Scene } from '../modes';
+import { rectangle } from '../geometry/polygon';
+import type { Box } from '../geometry/vector';
+import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
 import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
 import type { Mode, Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
@@ -19,10 +21,35 @@ const placed = remember((named: { id: string; name: string }, assembly: Assembly
 );
 const named = remember((pieces: Plan['pieces']) => Object.entries(pieces).map(([id, piece]) => ({ id, name: piece.name, piece })));
 
-const buildScene = remember((vehicle: Vehicle, pieces: Plan['pieces'], stock: Plan['stock'], mode: Mode): Scene => ({
+/**
+ * A piece of a plan in one of its states, remembered: the same object as in the scenes of the plan.
+ *
+ * @throws RangeError when the plan has no such piece or the piece no such state.
+ */
+export function pieceIn(plan: Plan, id: string, stateId: string): PlacedPiece {
+	const entry = named(plan.pieces).find((one) => one.id === id);
+	if (!entry) throw new RangeError(`There is no piece “${id}” in this plan.`);
+	const assembly = assemblyOf(entry.piece, plan.vehicle, plan.stock);
+	const state = assembly.states.find((one) => one.id === stateId);
+	if (!state) throw new RangeError(`${entry.name} has no state “${stateId}”.`);
+	return placed(entry, assembly, state);
+}
+
+/** The things that lie in the vehicle in a mode, remembered by the tables they come from. */
+const thingsIn = remember((gear: Plan['gear'], mode: Mode): NamedThing[] =>
+	Object.entries(mode.lies ?? {}).map(([id, at]) => {
+		const { name, length, width, height } = gear[id];
+		const [l, w] = at.turned ? [width, length] : [length, width];
+		const box = { x: [at.x, at.x + l], y: [at.y - w / 2, at.y + w / 2], z: [at.z, at.z + height] } as Box;
+		return { id, name, solid: { box, footprint: rectangle(...box.x, ...box.y), corners: [] } };
+	})
+);
+
+const buildScene = remember((vehicle: Vehicle, pieces: Plan['pieces'], gear: Plan['gear'], stock: Plan['stock'], mode: Mode): Scene => ({
 	mode,
 	interior: interiorOf(vehicle),
 	seats: seatsIn(vehicle, mode),
+	things: thingsIn(gear, mode),
 	pieces: named(pieces).map((entry) => {
 		const assembly = assemblyOf(entry.piece, vehicle, stock);
 		return placed(entry, assembly, stateIn(assembly, mode, entry.id));
@@ -37,5 +64,5 @@ const buildScene = remember((vehicle: Vehicle, pieces: Plan['pieces'], stock: Pl
 export function sceneOf(plan: Plan, modeId: string): Scene {
 	const mode = Object.hasOwn(plan.modes, modeId) ? plan.modes[modeId] : undefined;
 	if (!mode) throw new RangeError(`There is no mode “${modeId}” in this plan.`);
-	return buildScene(plan.vehicle, plan.pieces, plan.stock, mode);
+	return buildScene(plan.vehicle, plan.pieces, plan.gear, plan.stock, mode);
 }

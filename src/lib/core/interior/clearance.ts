@@ -1,5 +1,7 @@
+import { polygonHull } from 'd3-polygon';
 import { breaks } from '../geometry/piecewise';
 import { bounds, convexSeparation, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
+import { prismSeparation } from '../geometry/prism';
 import { boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, halfWidth, rearFaceAt, sign } from './evaluate';
 import type { ArchSolid, Interior, Side } from './interior';
@@ -11,7 +13,7 @@ export interface Solid {
 	box: Box;
 	/** Outline from above of a thing with level faces; null for a tilted one. */
 	footprint: Polygon | null;
-	/** Corners; asked of tilted things only. */
+	/** Corners of its lower face followed by those of its upper one; asked of tilted things only. */
 	corners: Vec3[];
 }
 
@@ -127,7 +129,8 @@ export function blockClearance(block: Box, solid: Solid): Clearance {
 	const at = vec3(nx[0], ny[0], nz[0]);
 	const against = vec3(nx[1], ny[1], nz[1]);
 	const upright = Math.max(block.z[0] - solid.box.z[1], solid.box.z[0] - block.z[1]);
-	if (!solid.footprint || apart >= 0) return { margin: apart, at, against };
+	if (apart >= 0) return { margin: apart, at, against };
+	if (!solid.footprint) return { margin: prismSeparation(blockPrism(block), solid.corners), at, against };
 	// A clipped or notched outline may leave a block alone that its rectangle would hit.
 	const outline = rectangle(...block.x, ...block.y);
 	const shared = largest(intersection(solid.footprint, outline));
@@ -135,6 +138,38 @@ export function blockClearance(block: Box, solid: Solid): Clearance {
 	const over = bounds(shared);
 	return { margin: Math.max(upright, -Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0])), at, against };
 }
+
+/** A block as the corners of its lower and upper face. */
+const blockPrism = ({ x, y, z }: Box): Vec3[] => z.flatMap((height) => rectangle(...x, ...y).map((p) => vec3(p.x, p.y, height)));
+
+/** Gap between two outlines, or less than nothing by the smaller side of what they share. */
+function outlineGap(a: Polygon, b: Polygon): number {
+	const shared = largest(intersection(a, b));
+	if (!shared) return distance(a, b);
+	const over = bounds(shared);
+	return -Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0]);
+}
+
+/**
+ * Signed room between two things: along the axes when their boxes are at least `limit` apart, else as they really
+ * stand: outlines and heights of level ones, faces and edges of tilted ones.
+ */
+export function solidSeparation(a: Solid, b: Solid, limit = Infinity): number {
+	const apart = boxSeparation(a.box, b.box);
+	if (apart >= 0 || apart >= limit) return apart;
+	if (!a.footprint || !b.footprint) {
+		const corners = (solid: Solid) =>
+			solid.footprint && solid.footprint.length !== solid.corners.length / 2 ? blockPrism(solid.box) : solid.corners;
+		return Math.max(apart, prismSeparation(corners(a), corners(b)));
+	}
+	if (isBox(a) && isBox(b)) return apart;
+	const upright = Math.max(a.box.z[0] - b.box.z[1], b.box.z[0] - a.box.z[1]);
+	return Math.max(upright, outlineGap(a.footprint, b.footprint));
+}
+
+/** Whether a level thing fills its box. */
+const isBox = ({ footprint }: Solid): boolean =>
+	footprint!.length === 4 && footprint!.every((p, i) => p.x === footprint![(i + 1) % 4].x || p.y === footprint![(i + 1) % 4].y);
 
 /**
  * Room between a solid and a wheel arch: how far it lies above it or beside it, whichever is more; negative by the
@@ -148,6 +183,7 @@ export function archClearance(arch: ArchSolid, solid: Solid): Clearance {
 	const top = archTopOver(arch, x, y);
 	const foot = archNotch(arch, z[0], 0);
 	const outline = solid.footprint ?? rectangle(...x, ...y);
+	if (!solid.footprint && foot) return tiltedOverArch(arch, foot, solid);
 	if (!foot)
 		return { margin: z[0] - (top > 0 ? top : arch.height), at: middle, against: vec3(middle.x, middle.y, top > 0 ? top : arch.height) };
 	const away = boxGap(bounds(foot), x, y);
@@ -164,6 +200,28 @@ export function archClearance(arch: ArchSolid, solid: Solid): Clearance {
 	return { margin: -depth, at, against: vec3(at.x, at.y, z[0] + Math.max(top - z[0], 0)) };
 }
 
+/** A tilted thing that reaches below the top of an arch: against blocks under its curve, square to the axes. */
+function tiltedOverArch(arch: ArchSolid, foot: Polygon, solid: Solid): Clearance {
+	const { x, y } = bounds(foot);
+	let margin = Infinity;
+	for (let i = 0; i < ARCH_BLOCKS; i++) {
+		const share = (n: number) => x[0] + (n / ARCH_BLOCKS) * (x[1] - x[0]);
+		const over: [number, number] = [share(i), share(i + 1)];
+		const block: Box = { x: over, y, z: [0, archTopOver(arch, over, y)] };
+		margin = Math.min(margin, solidSeparation({ box: block, footprint: null, corners: blockPrism(block) }, solid));
+	}
+	const { x: sx, y: sy, z: sz } = solid.box;
+	const at = vec3(Math.max(sx[0], Math.min(sx[1], arch.middle)), sign(arch.side) > 0 ? sy[1] : sy[0], sz[0]);
+	return { margin, at, against: vec3(at.x, at.y, sz[0] - margin) };
+}
+
+/** Blocks along an arch against which a tilted thing is tried. */
+const ARCH_BLOCKS = 8;
+
+/** The hull of some points seen from the side, (x, z) as x and y. */
+const sideOutline = (corners: readonly Vec3[]): Polygon =>
+	(polygonHull(corners.map(({ x, z }): [number, number] => [x, z])) ?? []).map(([x, y]) => ({ x, y }));
+
 /** Gap between two rectangles along their better axis; 0 or less when they overlap. */
 const boxGap = (a: { x: [number, number]; y: [number, number] }, x: [number, number], y: [number, number]): number =>
 	Math.max(a.x[0] - x[1], x[0] - a.x[1], a.y[0] - y[1], y[0] - a.y[1]);
@@ -176,10 +234,11 @@ export function seatClearance(seat: SeatSolid, solid: Solid, limit = Infinity): 
 	const { x, y, z } = solid.box;
 	const sideways = Math.max(seat.y[0] - y[1], y[0] - seat.y[1]);
 	let least: Clearance | null = null;
+	const seen = solid.footprint ? rectangle(...x, ...z) : sideOutline(solid.corners);
 	for (const profile of seat.profiles) {
 		const p = bounds(profile);
 		if (Math.max(sideways, p.x[0] - x[1], x[0] - p.x[1], p.y[0] - z[1], z[0] - p.y[1]) > limit) continue;
-		const margin = Math.max(sideways, convexSeparation(rectangle(...x, ...z), profile));
+		const margin = Math.max(sideways, convexSeparation(seen, profile));
 		const middle = (Math.max(y[0], seat.y[0]) + Math.min(y[1], seat.y[1])) / 2;
 		const atX = p.x[0] >= x[0] ? x[1] : x[0];
 		const height = Math.max(z[0], Math.min(z[1], p.y[1]));

@@ -28,6 +28,7 @@ export {
 	frontClearance,
 	rearClearance,
 	seatClearance,
+	solidSeparation,
 	wallClearance,
 	type Clearance,
 	type Solid

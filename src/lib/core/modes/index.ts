@@ -1,2 +1,2 @@
 export * from './scene';
-export { solidsOf, type NamedSolid } from './solids';
+export { solidsOf, type NamedSolid, type NamedThing } from './solids';

@@ -2,10 +2,11 @@ import { bounds, rectangle, type Polygon } from '../geometry/polygon';
 import { compose, IDENTITY, place, shiftBy, turnAbout, type Pose } from '../geometry/pose';
 import { boxAround, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { floorLining, seatSolid, type Interior, type SeatSolid } from '../interior';
-import type { Assembly, Joint, Link, Pad, Part, PieceState } from '../pieces';
+import type { Assembly, Joint, Link, Pad, PadPlace, Part, PieceState, Stop } from '../pieces';
 import type { Mode } from '../plan/plan';
 import { defaultSetting } from '../plan/seat-setting';
 import type { Vehicle } from '../plan/vehicle';
+import type { NamedThing } from './solids';
 
 /** A part where it stands in one mode. */
 export interface PlacedPart {
@@ -23,10 +24,14 @@ export interface PlacedPart {
 export interface PlacedPad {
 	piece: string;
 	pad: Pad;
-	role: Pad['places'][string]['role'];
+	role: PadPlace['role'];
+	/** Its outline from above as built, and the corners of its lower and upper face where it lies. */
+	outline: Polygon;
+	lower: Vec3[];
+	upper: Vec3[];
 	box: Box;
-	/** From above. */
-	footprint: Polygon;
+	/** From above when it lies level or stands upright, else null. */
+	footprint: Polygon | null;
 }
 
 /** A piece as it stands in one mode. */
@@ -44,15 +49,49 @@ export interface Scene {
 	mode: Mode;
 	interior: Interior;
 	seats: SeatSolid[];
+	/** Long or loose things that lie somewhere of their own. */
+	things: readonly NamedThing[];
 	pieces: PlacedPiece[];
 }
 
 /** Where a joint puts what hangs on it, at a joint value. */
 export function jointPose(joint: Joint, value: number): Pose {
-	if (joint.type === 'slide') return shiftBy(vec3(joint.axis.x * value, joint.axis.y * value, joint.axis.z * value));
-	if (joint.type === 'hinge') return turnAbout(joint.origin, joint.axis, value);
-	return IDENTITY;
+	switch (joint.type) {
+		case 'fixed':
+			return IDENTITY;
+		case 'slide':
+			return shiftBy(vec3(joint.axis.x * value, joint.axis.y * value, joint.axis.z * value));
+		case 'hinge':
+		case 'swing':
+			return turnAbout(joint.origin, joint.axis, value);
+		case 'track': {
+			const { pin, far } = joint;
+			const long = Math.hypot(far.x - pin.x, far.y - pin.y);
+			const axis = vec3((far.y - pin.y) / long, -(far.x - pin.x) / long, 0);
+			return turnAbout(pin, axis, Math.asin(Math.max(-1, Math.min(1, value / long))));
+		}
+		default: {
+			const { shift, angle } = stopAt(joint.way, value);
+			return compose(shiftBy(shift), turnAbout(joint.about.origin, joint.about.axis, angle));
+		}
+	}
 }
+
+/** Between two stops of a way everything changes in proportion. */
+function stopAt(way: readonly Stop[], value: number): Stop {
+	const stops = [{ shift: vec3(0, 0, 0), angle: 0 }, ...way];
+	const at = Math.max(0, Math.min(stops.length - 1, value));
+	const [a, b] = [stops[Math.floor(at)], stops[Math.ceil(at)]];
+	const share = at - Math.floor(at);
+	const mix = (from: number, to: number) => from + share * (to - from);
+	return {
+		shift: vec3(mix(a.shift.x, b.shift.x), mix(a.shift.y, b.shift.y), mix(a.shift.z, b.shift.z)),
+		angle: mix(a.angle, b.angle)
+	};
+}
+
+/** How far the far pin of a track moves along its slot when it climbs by `rise`, pins `long` apart: long less its projection, mm. */
+export const slotOf = (long: number, rise: number): number => long - Math.sqrt(Math.max(0, long * long - rise * rise));
 
 /** Where every link of an assembly is, for given joint values. */
 export function linkPoses(links: Link[], joints: Record<string, number>): Map<string, Pose> {
@@ -79,13 +118,23 @@ export function placePart(piece: string, part: Part, link: Pose): PlacedPart {
 	return { piece, part, lower, upper, box, footprint: footprintOf(pose, lower, box, part) };
 }
 
+/** A pad placed by the pose of the link that carries it. */
+export function placePad(piece: string, pad: Pad, at: PadPlace, link: Pose): PlacedPad {
+	const outline = at.outline ?? rectangle(...at.box.x, ...at.box.y);
+	const face = (z: number) => outline.map((p) => place(link, vec3(p.x, p.y, z)));
+	const [lower, upper] = [face(at.box.z[0]), face(at.box.z[1])];
+	const box = boxAround([...lower, ...upper]);
+	const footprint = footprintOf(link, lower, box, { outline, thickness: at.box.z[1] - at.box.z[0] });
+	return { piece, pad, role: at.role, outline, lower, upper, box, footprint };
+}
+
 /** The corners of the two faces of a part under a pose. */
 export const faces = (part: Part, pose: Pose): { lower: Vec3[]; upper: Vec3[] } => ({
 	lower: part.outline.map((p) => place(pose, vec3(p.x, p.y, 0))),
 	upper: part.outline.map((p) => place(pose, vec3(p.x, p.y, part.thickness)))
 });
 
-function footprintOf(pose: Pose, lower: Vec3[], box: Box, part: Part): Polygon | null {
+function footprintOf(pose: Pose, lower: Vec3[], box: Box, part: Pick<Part, 'outline' | 'thickness'>): Polygon | null {
 	if (Math.abs(pose.rotation[2].z) > 1 - 1e-9) return lower.map(({ x, y }) => ({ x, y }));
 	// A rectangular part along the axes fills its box, whichever way it stands.
 	const { x, y } = bounds(part.outline);
@@ -106,17 +155,42 @@ export function stateIn(assembly: Assembly, mode: Mode, piece: string): PieceSta
 
 /** A piece in one of its states. */
 export function placePiece(id: string, name: string, assembly: Assembly, state: PieceState): PlacedPiece {
-	const poses = linkPoses(assembly.links, state.joints);
+	return { ...posed(id, name, assembly, state.joints, state.out ?? [], padsIn(assembly, state.id)), state };
+}
+
+/** A pad with one of its places. */
+export type PadAt = { pad: Pad; at: PadPlace };
+
+/** The pads of an assembly that lie somewhere in a state. */
+export const padsIn = (assembly: Assembly, state: string): PadAt[] =>
+	assembly.pads.flatMap((pad) => (pad.places[state] ? [{ pad, at: pad.places[state] }] : []));
+
+/** The chain of links from one up to the vehicle. */
+export function chainOf(links: readonly Link[], id: string): string[] {
+	const parent = links.find((link) => link.id === id)?.parent;
+	return parent ? [id, ...chainOf(links, parent)] : [id];
+}
+
+/** A piece with its joints at any values, some links out of the vehicle and some pads in places. */
+export function posed(
+	id: string,
+	name: string,
+	assembly: Assembly,
+	joints: Record<string, number>,
+	out: readonly string[],
+	pads: readonly PadAt[]
+): Omit<PlacedPiece, 'state'> {
+	const { links } = assembly;
+	const poses = linkPoses(links, joints);
+	const isIn = (link: string) => out.length === 0 || !chainOf(links, link).some((one) => out.includes(one));
 	return {
 		id,
 		name,
 		assembly,
-		state,
-		parts: assembly.parts.map((part) => placePart(id, part, poses.get(part.link)!)),
-		pads: assembly.pads.flatMap((pad) => {
-			const at = pad.places[state.id];
-			return at ? [{ piece: id, pad, role: at.role, box: at.box, footprint: at.outline ?? rectangle(...at.box.x, ...at.box.y) }] : [];
-		})
+		parts: assembly.parts.filter((part) => isIn(part.link)).map((part) => placePart(id, part, poses.get(part.link)!)),
+		pads: pads
+			.filter(({ at }) => !at.link || isIn(at.link))
+			.map(({ pad, at }) => placePad(id, pad, at, at.link ? poses.get(at.link)! : IDENTITY))
 	};
 }
 

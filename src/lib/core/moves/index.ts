@@ -1,3 +1,7 @@
-export { convert, sceneDuring, type Action, type Arrangement, type Block, type Conversion } from './convert';
+export type { Action } from './actions';
+export { arrangementOf, type Arrangement } from './arrangement';
+export { convert, type Block, type Conversion } from './convert';
+export { motionOf, movesOf } from './motion';
 export { quickest, type Edge, type Search } from './quickest';
-export { sweepLink, sweepSeat, type Standing, type Sweep } from './sweep';
+export { sceneDuring } from './rehearse';
+export { sweepInVehicle, sweepPastPiece, sweepPastSeat, sweepPastThings, TOUCH, type Motion, type Sweep } from './sweep';

@@ -1,4 +1,4 @@
-import { boxSeparation, vec3, type Vec3 } from '../geometry/vector';
+import { boxAround, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import {
 	archClearance,
 	blockClearance,
@@ -7,147 +7,174 @@ import {
 	frontClearance,
 	rearClearance,
 	seatClearance,
+	solidSeparation,
 	wallClearance,
 	type Clearance,
 	type Interior,
 	type SeatSolid,
 	type Solid
 } from '../interior';
-import { linkPoses, placePart, type PlacedPiece } from '../modes';
-import type { Assembly, Part } from '../pieces';
+import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
+import { remember } from '../memory';
 
 /** How close a move comes to anything on its way. */
 export interface Sweep {
-	/** Least room on the way, mm; negative when something hits. Null when nothing moves near anything. */
+	/** Least room on the way, mm; negative when something hits. Null when nothing comes near. */
 	margin: number | null;
 	/** What moves and what it comes closest to. */
 	who: string;
 	whom: string;
-	/** Where, and after which share of the move. */
-	at: Vec3;
-	share: number;
+	where: Vec3;
+	/** After how many seconds. */
+	at: number;
 }
 
-/** A thing that stands while something else moves. */
-export interface Standing {
+/** A rigid thing on its way: where it is at each of some moments. */
+export interface Track {
 	name: string;
-	solid: Solid;
+	solids: Solid[];
+	/** Seconds since the move began. */
+	times: number[];
+	/** Round all of its places. */
+	box: Box;
 }
 
-/** Positions along a move are no further apart than this for any corner of what moves, mm. */
-const STEP = 10;
-const MOST_STEPS = 240;
-
-/** Joints of a link and of everything it hangs on. */
-function chainOf(assembly: Assembly, link: string): string[] {
-	const found = assembly.links.find(({ id }) => id === link);
-	return found ? [link, ...(found.parent ? chainOf(assembly, found.parent) : [])] : [link];
+/** A move as it is checked: stretches of one step each, in which some things travel and others of the piece stay. */
+export interface Motion {
+	stretches: { tracks: Track[]; still: NamedSolid[] }[];
 }
 
-const solidOf = (part: ReturnType<typeof placePart>): Solid => ({
-	box: part.box,
-	footprint: part.footprint,
-	corners: [...part.lower, ...part.upper]
+/** Rounding of the sums, and the hold of things that rest on each other: less than this is no hit, mm. */
+export const TOUCH = 1;
+
+/** Nothing comes near. */
+export const FREE: Sweep = { margin: null, who: '', whom: '', where: vec3(0, 0, 0), at: 0 };
+
+/** The closer of two. */
+export const closer = (a: Sweep, b: Sweep): Sweep => (a.margin === null || (b.margin !== null && b.margin < a.margin) ? b : a);
+
+/** A track with its box. */
+export const trackOf = (name: string, solids: Solid[], times: number[]): Track => ({
+	name,
+	solids,
+	times,
+	box: boxAround(solids.flatMap(({ box }) => cornersOf(box)))
 });
 
-/** How far the furthest corner of some parts moves between two sets of joint values, mm: over a chord, which a turn only exceeds a little. */
-function travel(assembly: Assembly, parts: Part[], a: Record<string, number>, b: Record<string, number>): number {
-	const [from, to] = [linkPoses(assembly.links, a), linkPoses(assembly.links, b)];
-	let most = 0;
-	for (const part of parts) {
-		const [p, q] = [placePart('', part, from.get(part.link)!), placePart('', part, to.get(part.link)!)];
-		p.upper.forEach(
-			(corner, i) => (most = Math.max(most, Math.hypot(corner.x - q.upper[i].x, corner.y - q.upper[i].y, corner.z - q.upper[i].z)))
-		);
-	}
-	return most;
+const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);
+
+/**
+ * One track against one thing. `room` measures at one moment and may answer null when it is more than its limit. Two
+ * that rest on each other at the start or at the end may touch all the way; they only count when one goes into the other.
+ */
+function against(
+	track: Track,
+	whom: string,
+	limit: number,
+	room: (solid: Solid, limit: number) => { margin: number; at?: Vec3 } | null
+): Sweep {
+	let least: Sweep = FREE;
+	const rests = (margin: number | undefined) => margin !== undefined && Math.abs(margin) <= TOUCH;
+	track.solids.forEach((solid, i) => {
+		const found = room(solid, Math.min(limit, least.margin ?? Infinity));
+		if (!found || (least.margin !== null && found.margin >= least.margin)) return;
+		least = { margin: found.margin, who: track.name, whom, where: found.at ?? middleOf(solid.box), at: track.times[i] };
+	});
+	if (least.margin === null || least.margin < -TOUCH) return least;
+	const ends = [track.solids[0], track.solids[track.solids.length - 1]];
+	return ends.some((solid) => rests(room(solid, Infinity)?.margin)) ? FREE : least;
+}
+
+/** Every track of a motion against one thing; those that never come nearer than what is known are passed over. */
+function sweepAll(motion: Motion, known: Sweep, box: Box | null, whom: string, room: Parameters<typeof against>[3]): Sweep {
+	let least = known;
+	for (const { tracks } of motion.stretches)
+		for (const track of tracks) {
+			const limit = least.margin ?? Infinity;
+			if (box && boxSeparation(track.box, box) >= limit) continue;
+			least = closer(least, against(track, whom, limit, room));
+		}
+	return least;
 }
 
 /** The floor, for what goes through it; standing or sliding on it is no hit. */
-function standsOn(interior: Interior, solid: Solid): [string, Clearance][] {
+function throughFloor(interior: Interior, solid: Solid): [string, Clearance][] {
 	const clearance = floorClearance(interior, solid);
 	return clearance.margin < 0 ? [['the floor', clearance]] : [];
 }
 
 /** The room of one solid in the vehicle itself, with the name of what it comes closest to. */
 function roomInVehicle(interior: Interior, solid: Solid): { clearance: Clearance; name: string } {
-	const against: [string, Clearance][] = [
+	const around: [string, Clearance][] = [
 		['the side wall', wallClearance(interior, solid)],
 		['the ceiling', ceilingClearance(interior, solid)],
 		['the rear door', rearClearance(interior, solid)],
 		['the bulkhead or dashboard', frontClearance(interior, solid)],
-		...standsOn(interior, solid),
+		...throughFloor(interior, solid),
 		...interior.arches.map((arch): [string, Clearance] => ['the wheel arch', archClearance(arch, solid)]),
 		...interior.fixtures.map((fixture): [string, Clearance] => [fixture.name, blockClearance(fixture.box, solid)])
 	];
-	const [name, clearance] = against.reduce((a, b) => (b[1].margin < a[1].margin ? b : a));
+	const [name, clearance] = around.reduce((a, b) => (b[1].margin < a[1].margin ? b : a));
 	return { clearance, name };
 }
 
-/**
- * One joint of a piece moved from its present value to another, everything that hangs on it going along: how close any
- * of it comes to the vehicle, to seats, to other pieces and to parts of its own piece that stay where they are. Parts
- * that touch each other at the start are hinged or slid on each other and do not count.
- */
-export function sweepLink(
-	interior: Interior,
-	piece: PlacedPiece,
-	joints: Record<string, number>,
-	link: string,
-	to: number,
-	seats: readonly SeatSolid[],
-	others: readonly Standing[]
-): Sweep {
-	const { assembly } = piece;
-	const moving = assembly.parts.filter((part) => chainOf(assembly, part.link).includes(link));
-	const still = assembly.parts.filter((part) => !moving.includes(part));
-	const end = { ...joints, [link]: to };
-	const steps = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.2 * travel(assembly, moving, joints, end)) / STEP)));
-	const standing = linkPoses(assembly.links, joints);
-	const resting = still.map((part) => ({ part, box: placePart(piece.id, part, standing.get(part.link)!).box }));
-	const from = joints[link] ?? 0;
-	/** Pairs of parts of the piece itself that are apart at the start. */
-	const apart = moving.map((part) => {
-		const { box } = placePart(piece.id, part, standing.get(part.link)!);
-		return resting.filter((other) => boxSeparation(box, other.box) > 1);
-	});
-	let least: Sweep = { margin: null, who: '', whom: '', at: vec3(0, 0, 0), share: 0 };
-	const note = (margin: number, who: string, whom: string, at: Vec3, share: number) => {
-		if (least.margin === null || margin < least.margin) least = { margin, who, whom, at, share };
-	};
-	for (let i = 0; i <= steps; i++) {
-		const share = i / steps;
-		const poses = linkPoses(assembly.links, { ...joints, [link]: from + share * (to - from) });
-		moving.forEach((part, k) => {
-			const placed = placePart(piece.id, part, poses.get(part.link)!);
-			const solid = solidOf(placed);
-			const { clearance, name } = roomInVehicle(interior, solid);
-			note(clearance.margin, part.name, name, clearance.at, share);
-			for (const seat of seats) {
-				const room = seatClearance(seat, solid, least.margin ?? Infinity);
-				if (room) note(room.margin, part.name, seat.name, room.at, share);
+/** A motion in the vehicle itself, and against what stays of its own piece: remembered. */
+export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => {
+	let least = FREE;
+	for (const { tracks, still } of motion.stretches)
+		for (const track of tracks) {
+			track.solids.forEach((solid, i) => {
+				const { clearance, name } = roomInVehicle(interior, solid);
+				if (least.margin === null || clearance.margin < least.margin)
+					least = { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at: track.times[i] };
+			});
+			for (const { name, solid } of still) {
+				const limit = least.margin ?? Infinity;
+				if (boxSeparation(track.box, solid.box) >= limit) continue;
+				// What touches at the start is hinged or slid on it.
+				if (solidSeparation(track.solids[0], solid) <= TOUCH) continue;
+				least = closer(
+					least,
+					against(track, name, limit, (moving, most) => ({ margin: solidSeparation(moving, solid, most) }))
+				);
 			}
-			const middle = vec3(
-				(solid.box.x[0] + solid.box.x[1]) / 2,
-				(solid.box.y[0] + solid.box.y[1]) / 2,
-				(solid.box.z[0] + solid.box.z[1]) / 2
-			);
-			for (const other of others) note(boxSeparation(solid.box, other.solid.box), part.name, other.name, middle, share);
-			for (const other of apart[k]) note(boxSeparation(solid.box, other.box), part.name, other.part.name, middle, share);
-		});
+		}
+	return least;
+});
+
+/** A motion against some things that stand: remembered. */
+export const sweepPastThings = remember((motion: Motion, things: readonly NamedSolid[]): Sweep =>
+	things.reduce(
+		(least, { name, solid }) =>
+			sweepAll(motion, least, solid.box, name, (moving, most) => ({ margin: solidSeparation(moving, solid, most) })),
+		FREE
+	)
+);
+
+const named = remember((piece: PlacedPiece): NamedSolid[] =>
+	solidsOf(piece).map(({ name, solid }) => ({ name: `${name} of ${piece.name}`, solid }))
+);
+
+/** A motion against another piece as it stands: remembered. */
+export const sweepPastPiece = (motion: Motion, piece: PlacedPiece): Sweep => sweepPastThings(motion, named(piece));
+
+/** A motion against a seat as it is set: remembered. */
+export const sweepPastSeat = remember((motion: Motion, seat: SeatSolid): Sweep =>
+	sweepAll(motion, FREE, null, seat.name, (moving, most) => seatClearance(seat, moving, most))
+);
+
+/** A seat taken through some positions, evenly over its seconds, against a piece as it stands: remembered. */
+export const sweepSeat = remember((positions: readonly SeatSolid[], piece: PlacedPiece): Sweep => {
+	let least = FREE;
+	for (const { name: whom, solid } of named(piece)) {
+		const margins = positions.map((seat) => seatClearance(seat, solid)?.margin ?? Infinity);
+		const margin = Math.min(...margins);
+		if (margin === Infinity || (least.margin !== null && margin >= least.margin)) continue;
+		// Where a board rests on the seat it may touch; it only counts when the seat goes into it.
+		if (margin >= -TOUCH && [margins[0], margins[margins.length - 1]].some((end) => Math.abs(end) <= TOUCH)) continue;
+		const i = margins.indexOf(margin);
+		const where = seatClearance(positions[i], solid)!.at;
+		least = { margin, who: positions[0].name, whom, where, at: positions.length > 1 ? i / (positions.length - 1) : 1 };
 	}
 	return least;
-}
-
-/** A seat taken through some positions: how close it comes to what stands. */
-export function sweepSeat(name: string, positions: readonly SeatSolid[], standing: readonly Standing[]): Sweep {
-	let least: Sweep = { margin: null, who: name, whom: '', at: vec3(0, 0, 0), share: 0 };
-	positions.forEach((seat, i) => {
-		for (const { name: whom, solid } of standing) {
-			const room = seatClearance(seat, solid, least.margin ?? Infinity);
-			if (room && (least.margin === null || room.margin < least.margin))
-				least = { margin: room.margin, who: name, whom, at: room.at, share: positions.length > 1 ? i / (positions.length - 1) : 1 };
-		}
-	});
-	return least;
-}
+});

@@ -50,7 +50,7 @@ describe('sleepers who fit', () => {
 					fitted++;
 					const [{ footprint }] = scene.pieces[0].pads;
 					for (const { x, y } of bodyPoints(sleeper)) {
-						expect(contains(footprint, { x, y }), 'on the mattress').toBe(true);
+						expect(contains(footprint!, { x, y }), 'on the mattress').toBe(true);
 						for (const z of [sleeper.z, sleeper.z + sleeper.body.chestDepth]) {
 							expect(halfWidth(scene.interior, y >= 0 ? 'left' : 'right', x, z) - Math.abs(y)).toBeGreaterThan(-0.6);
 							expect(x - rearFaceAt(scene.interior, y, z)).toBeGreaterThan(-1.5);

@@ -7,17 +7,34 @@ import type { Stock } from '../plan/plan';
 import type { Use } from '../plan/use';
 import type { Foam } from './parameter';
 
-/** How a link moves against its parent: not at all, along a unit axis (mm) or about a line (radians). */
+/**
+ * How a link moves against its parent, by one value that is 0 as built.
+ * - slide: along a unit axis, mm. Hinge and swing: about a line, radians; a swing is a leg, prop or arm about a pin.
+ * - track: one pin stays on its track while a far one climbs another, vertical one by the value, mm. The far pin comes
+ *   nearer as it climbs, so it needs a slot: see {@link slotOf}.
+ * - lift-out, drop-in and screw-in: carried by hand through the stops of a way; the value counts stops.
+ */
 export type Joint =
 	| { type: 'fixed' }
 	| { type: 'slide'; axis: Vec3; range: [number, number] }
-	| { type: 'hinge'; origin: Vec3; axis: Vec3; range: [number, number] };
+	| { type: 'hinge' | 'swing'; origin: Vec3; axis: Vec3; range: [number, number] }
+	| { type: 'track'; pin: Vec3; far: Vec3; range: [number, number] }
+	| { type: 'lift-out' | 'drop-in' | 'screw-in'; about: { origin: Vec3; axis: Vec3 }; way: Stop[] };
+
+/** A stop on the way of something carried: how far from where it was built and how far turned about its joint's line. */
+export interface Stop {
+	shift: Vec3;
+	/** Radians. */
+	angle: number;
+}
 
 /** A rigid group of parts, moved by a joint on its parent; a link without a parent stands on the vehicle. */
 export interface Link {
 	id: string;
 	parent?: string;
 	joint: Joint;
+	/** What it is called when it is carried in and out as one; absent for what is put together part by part inside. */
+	module?: string;
 }
 
 /** A board or a bar: an outline in its own x-y plane, extruded by its thickness along its own z, placed on its link. */
@@ -41,8 +58,17 @@ export interface Pad {
 	/** Along the vehicle, across it and thick, as it lies for sleeping, mm. */
 	size: Vec3;
 	foam: Foam;
-	/** Where it is in each state; absent while it is stowed elsewhere. A pad cut to a shape has its outline from above. */
-	places: Record<string, { box: Box; outline?: Polygon; role: 'mattress' | 'seat' | 'back' }>;
+	/** Where it is in each state; absent while it is stowed elsewhere. */
+	places: Record<string, PadPlace>;
+}
+
+/** A place of a pad: its box, its outline from above when it is cut to a shape, and the link that carries it, if one does. */
+export interface PadPlace {
+	/** With every joint at 0. */
+	box: Box;
+	outline?: Polygon;
+	role: 'mattress' | 'seat' | 'back';
+	link?: string;
 }
 
 /** A named set of joint values; joints not named are at 0. */
@@ -50,15 +76,28 @@ export interface PieceState {
 	id: string;
 	name: string;
 	joints: Record<string, number>;
+	/** Links that are out of the vehicle. */
+	out?: string[];
 	/** The uses of the vehicle for which a new mode starts in this state. */
 	startsFor: Use[];
+}
+
+/** One thing to do: joints that move together, links that are carried out of the vehicle or back in. */
+export interface Step {
+	words: string;
+	joints?: Record<string, number>;
+	takesOut?: string[];
+	bringsIn?: string[];
+	tool?: string;
+	seconds: number;
+	hands: 1 | 2;
 }
 
 /** How to get from one state to another, step by step. */
 export interface Move {
 	from: string;
 	to: string;
-	steps: { words: string; link?: string; to?: number; seconds: number; hands: 1 | 2 }[];
+	steps: Step[];
 }
 
 /** Something to lie or sit on, in the states named. */
@@ -80,7 +119,24 @@ export interface Surface {
 export interface Support {
 	part: string;
 	by: string;
-	kind: 'ledger' | 'leg' | 'rail' | 'cross-bar' | 'wall bracket';
+	kind: 'ledger' | 'leg' | 'rail' | 'cross-bar' | 'wall bracket' | 'prop' | 'track' | 'floor' | 'hinge' | 'seat' | 'board';
+}
+
+/** An edge that offers to carry what is laid on it: its upper face, in vehicle coordinates with every joint at 0. */
+export interface Ledge {
+	id: string;
+	name: string;
+	box: Box;
+}
+
+/** Something that has to find a ledge of another piece, a seat or a deck under it: the strip that must lie on, its underside at the low z. */
+export interface Rest {
+	id: string;
+	name: string;
+	box: Box;
+	/** How much of its depth has to lie on, mm. */
+	hold: number;
+	states: string[];
 }
 
 /** A place for things: a box, the faces through which it is reached and in which states they are open. */
@@ -123,6 +179,8 @@ export interface Assembly {
 	spaces: Space[];
 	slats: SlatZone[];
 	innerMargins: InnerMargin[];
+	ledges: Ledge[];
+	rests: Rest[];
 	/** Height of the boards or slats above the floor: the height that the height chart moves. */
 	deck: number;
 }

@@ -17,5 +17,6 @@ export const kindOf = (name: KindName): PieceKind => KINDS[name] as unknown as P
 export const assemble = (piece: Piece, around: Surroundings): Assembly => kindOf(piece.kind).assemble(piece.params, around);
 
 export * from './assembly';
+export { padMass, partMass } from './mass';
 export { FOAMS, numberRange, parameterMeta, type Foam, type ParameterMeta } from './parameter';
 export type { KindName, Piece } from './schema';

@@ -65,7 +65,19 @@ export const modeSchema = z.strictObject({
 	seats: z.record(idSchema, seatSettingSchema),
 	pieces: z.record(idSchema, z.string().max(40)).describe('state of each piece'),
 	doors: z.record(idSchema, z.enum(DOOR_STATES)).describe('doors that are not named are shut'),
-	people: z.record(idSchema, z.strictObject({ posture: z.enum(POSTURES), piece: idSchema.optional() }))
+	people: z.record(idSchema, z.strictObject({ posture: z.enum(POSTURES), piece: idSchema.optional() })),
+	lies: z
+		.record(
+			idSchema,
+			z.strictObject({
+				x: mm.describe('rear end, forward of the rear door, mm'),
+				y: z.number().min(-1500).max(1500).describe('its middle, left of the centre line, mm'),
+				z: mm.describe('its underside above the floor, mm'),
+				turned: z.boolean().optional().describe('true when its length lies across the vehicle')
+			})
+		)
+		.optional()
+		.describe('gear that lies in a place of its own in this mode')
 });
 export type Mode = z.infer<typeof modeSchema>;
 
@@ -132,6 +144,7 @@ export const planSchema = z
 			for (const seat of Object.keys(mode.seats)) known(plan.vehicle.seats, seat, ['modes', id, 'seats', seat], 'seat');
 			for (const piece of Object.keys(mode.pieces)) known(plan.pieces, piece, ['modes', id, 'pieces', piece], 'piece');
 			for (const door of Object.keys(mode.doors)) known(plan.vehicle.openings, door, ['modes', id, 'doors', door], 'opening');
+			for (const item of Object.keys(mode.lies ?? {})) known(plan.gear, item, ['modes', id, 'lies', item], 'gear');
 			for (const [person, at] of Object.entries(mode.people)) {
 				known(plan.crew, person, ['modes', id, 'people', person], 'person');
 				if (at.piece) known(plan.pieces, at.piece, ['modes', id, 'people', person, 'piece'], 'piece');

@@ -31,13 +31,7 @@ export function prism(kernel: Kernel, outline: Polygon, lower: readonly Vec3[], 
 export const partSolid = (kernel: Kernel, { part, lower, upper }: PlacedPart): Manifold => prism(kernel, part.outline, lower, upper);
 
 /** A pad where it lies. */
-export const padSolid = (kernel: Kernel, { footprint, box }: PlacedPad): Manifold =>
-	prism(
-		kernel,
-		footprint,
-		footprint.map(({ x, y }) => vec3(x, y, box.z[0])),
-		footprint.map(({ x, y }) => vec3(x, y, box.z[1]))
-	);
+export const padSolid = (kernel: Kernel, { outline, lower, upper }: PlacedPad): Manifold => prism(kernel, outline, lower, upper);
 
 /** A seat as it is set, one prism for each of its blocks. */
 export const seatSolids = (kernel: Kernel, { profiles, y }: SeatSolid): Manifold[] =>

@@ -1,7 +1,7 @@
 import { bounds } from '../geometry/polygon';
 import { cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
-import type { PlacedPart, PlacedPiece, Scene } from '../modes';
+import type { PlacedPad, PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { Plan } from '../plan/plan';
 import { clearBoxes } from '../storage';
 import { bodyShapes } from './bodies';
@@ -43,7 +43,7 @@ function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
 	const visible = (box: Box) => at === undefined || box.x[1] >= at;
 	const cuts = (box: Box) => (at === undefined ? true : box.x[0] <= at && box.x[1] >= at);
 	const kindOf = (part: PlacedPart): ShapeKind => (part.part.form === 'board' ? 'board' : 'bar');
-	const points = (part: PlacedPart) =>
+	const points = (part: PlacedPart | PlacedPad) =>
 		view === 'above' && part.footprint
 			? part.footprint.map((p) => project('above', vec3(p.x, p.y, 0)))
 			: silhouette(view, [...part.lower, ...part.upper]);
@@ -61,7 +61,7 @@ function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
 			shape: {
 				of: piece.id,
 				kind: (pad.role === 'back' ? 'back' : 'pad') as ShapeKind,
-				points: view === 'above' ? pad.footprint.map((p) => project('above', vec3(p.x, p.y, 0))) : silhouette(view, cornersOf(pad.box)),
+				points: points(pad),
 				title: `${piece.name}: ${pad.pad.name}`,
 				cut: cuts(pad.box)
 			}
@@ -89,6 +89,18 @@ function gearShapes(view: ViewName, { plan, scene }: Drawn): Shape[] {
 		return shapes;
 	});
 }
+
+/** Gear that lies in a place of its own. */
+const thingShapes = (view: ViewName, { scene }: Drawn, at?: number): Shape[] =>
+	scene.things
+		.filter(({ solid }) => at === undefined || solid.box.x[1] >= at)
+		.map(({ id, name, solid }) => ({
+			of: id,
+			kind: 'gear',
+			points: silhouette(view, cornersOf(solid.box)),
+			title: name,
+			cut: at !== undefined && solid.box.x[0] <= at
+		}));
 
 /** Bounds of a selected piece in its present state, pads apart. */
 function pieceBox(piece: PlacedPiece): Box {
@@ -147,6 +159,7 @@ export function viewFromAbove(drawn: Drawn): View {
 		...arches,
 		...fittingShapes('above', plan.vehicle, interior),
 		...gearShapes('above', drawn),
+		...thingShapes('above', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('above', p)),
 		...seatShapes('above', scene),
 		...bodyShapes('above', plan.crew, scene)
@@ -181,6 +194,7 @@ export function longSection(drawn: Drawn): View {
 		...arches,
 		...fittingShapes('long section', plan.vehicle, interior),
 		...gearShapes('long section', drawn),
+		...thingShapes('long section', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('long section', p)),
 		...seatShapes('long section', scene),
 		...bodyShapes('long section', plan.crew, scene)
@@ -221,6 +235,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 		...fittingShapes('cross-section', plan.vehicle, interior, x).flatMap((shape) =>
 			shape.kind === 'fixture' ? within([shape], room.points) : [shape]
 		),
+		...thingShapes('cross-section', drawn, x),
 		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
 		...bodyShapes('cross-section', plan.crew, scene)
 	];

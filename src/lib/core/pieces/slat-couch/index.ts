@@ -193,7 +193,7 @@ function moves(params: Params, frame: Frame): Move[] {
 			to: 'bed',
 			steps: [
 				{ words: 'Lift the back cushion off', seconds: 5, hands: 1 },
-				{ words: 'Pull the front out until the stop bar meets the rail', link: 'front', to: frame.travel, seconds: 6, hands: 1 },
+				{ words: 'Pull the front out until the stop bar meets the rail', joints: { front: frame.travel }, seconds: 6, hands: 1 },
 				{ words: 'Lay the back cushion along the front', seconds: 8, hands: 1 }
 			]
 		},
@@ -202,7 +202,7 @@ function moves(params: Params, frame: Frame): Move[] {
 			to: 'couch',
 			steps: [
 				{ words: 'Stand the outer cushion aside', seconds: 5, hands: 1 },
-				{ words: 'Push the front in', link: 'front', to: 0, seconds: 6, hands: 1 },
+				{ words: 'Push the front in', joints: { front: 0 }, seconds: 6, hands: 1 },
 				{ words: 'Stand the back cushion against the wall', seconds: 6, hands: 1 }
 			]
 		}
@@ -213,7 +213,7 @@ function moves(params: Params, frame: Frame): Move[] {
 			to: 'lid-up',
 			steps: [
 				{ words: 'Take both cushions off', seconds: 10, hands: 1 },
-				{ words: 'Lift the lid and set its stay; mind fingers', link: 'lid', to: (params.lidAngle * Math.PI) / 180, seconds: 6, hands: 1 }
+				{ words: 'Lift the lid and set its stay; mind fingers', joints: { lid: (params.lidAngle * Math.PI) / 180 }, seconds: 6, hands: 1 }
 			]
 		});
 	return list;
@@ -302,6 +302,8 @@ export const slatCouch = pieceKind({
 			],
 			slats: slatZones(params, frame),
 			innerMargins: [stopHold(params, frame)],
+			ledges: [],
+			rests: [],
 			deck: params.height
 		};
 	}

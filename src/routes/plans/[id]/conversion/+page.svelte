@@ -98,12 +98,12 @@
 	const tightest = $derived.by(() => {
 		if (!found?.ok || found.tightest === null) return undefined;
 		const index = found.actions.findIndex((action) => action.sweep.margin === (found as { tightest: number }).tightest);
-		const { sweep, closestAt } = found.actions[index];
-		return { time: starts[index] + closestAt, ...sweep };
+		const { sweep } = found.actions[index];
+		return { time: starts[index] + sweep.at, ...sweep };
 	});
 	const lit = $derived(
 		found?.ok && tightest && Math.abs(tightest.time - at) < 0.6 && tightest.margin !== null
-			? { line: undefined, at: tightest.at, text: long(tightest.margin) }
+			? { line: undefined, at: tightest.where, text: long(tightest.margin) }
 			: undefined
 	);
 </script>

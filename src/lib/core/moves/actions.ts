@@ -1,0 +1,110 @@
+import { assemblyOf, interiorOf, pieceIn } from '../derive';
+import { chainOf, type NamedThing } from '../modes';
+import { padMass, partMass, type Assembly, type Move, type Step } from '../pieces';
+import { remember } from '../memory';
+import type { Plan, SeatSetting, Stock } from '../plan/plan';
+import { seatAt, type Arrangement } from './arrangement';
+import { motionOf, padsThrough } from './motion';
+import { seatPositions, seatSteps } from './seats';
+import { closer, FREE, sweepInVehicle, sweepPastPiece, sweepPastSeat, sweepPastThings, sweepSeat, type Sweep } from './sweep';
+
+/** One thing that is done on the way from mode to mode: a piece goes to another state, or a seat is set. */
+export interface Action {
+	/** What is moved: a piece or a seat. */
+	subject: string;
+	name: string;
+	/** For a piece: the move of its kind. */
+	move?: Move;
+	/** What to do, in order. */
+	steps: Step[];
+	seconds: number;
+	hands: 1 | 2;
+	tools: string[];
+	/** Cushions that change their place and lie about meanwhile. */
+	loose: string[];
+	/** Most that has to be lifted at once, kg. */
+	lift: number;
+	/** How close it comes to anything. */
+	sweep: Sweep;
+	before: Arrangement;
+	after: Arrangement;
+}
+
+const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
+
+/** What a move lifts at most, kg: all of what is carried, half of what hangs on a hinge, loose cushions one by one. */
+const liftOf = remember((assembly: Assembly, move: Move, stock: Stock): number => {
+	const { stay, loose } = padsThrough(assembly, move);
+	const on = (link: string, top: string) => chainOf(assembly.links, link).includes(top);
+	const weightOn = (top: string) =>
+		sum(assembly.parts.filter((part) => on(part.link, top)).map((part) => partMass(part, stock))) +
+		sum(stay.filter(({ at }) => at.link && on(at.link, top)).map(({ pad }) => padMass(pad)));
+	const shares = { fixed: 0, slide: 0, hinge: 0.5, swing: 0, track: 0.5, 'lift-out': 1, 'drop-in': 1, 'screw-in': 1 } as const;
+	const lifts = move.steps.flatMap((step) => {
+		const moved = assembly.links.filter(({ id }) => step.joints && Object.hasOwn(step.joints, id));
+		return [
+			...moved.map(({ id, joint }) => shares[joint.type] * weightOn(id)),
+			...[...(step.takesOut ?? []), ...(step.bringsIn ?? [])].map(weightOn)
+		];
+	});
+	return Math.max(0, ...lifts, ...assembly.pads.filter((pad) => loose.includes(pad.name)).map(padMass));
+});
+
+const secondsOf = (steps: Step[]) => sum(steps.map(({ seconds }) => seconds));
+const handsOf = (steps: Step[]): 1 | 2 => (steps.some(({ hands }) => hands === 2) ? 2 : 1);
+const toolsOf = (steps: Step[]) => [...new Set(steps.flatMap(({ tool }) => (tool ? [tool] : [])))];
+
+/** Tries a move of a piece against the vehicle and all that stands. */
+export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, things: readonly NamedThing[]): Action {
+	const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+	const motion = motionOf(assembly, move);
+	const sweeps = [
+		sweepInVehicle(interiorOf(plan.vehicle), motion),
+		...Object.entries(now.seats).map(([seat, setting]) => sweepPastSeat(motion, seatAt(plan.vehicle, seat, setting))),
+		...Object.entries(now.pieces)
+			.filter(([other]) => other !== id)
+			.map(([other, state]) => sweepPastPiece(motion, pieceIn(plan, other, state))),
+		sweepPastThings(motion, things)
+	];
+	const { name } = plan.pieces[id];
+	const { steps } = move;
+	return {
+		subject: id,
+		name: `${name}: ${assembly.states.find((state) => state.id === move.to)!.name.toLowerCase()}`,
+		move,
+		steps,
+		seconds: secondsOf(steps),
+		hands: handsOf(steps),
+		tools: toolsOf(steps),
+		loose: padsThrough(assembly, move).loose,
+		lift: liftOf(assembly, move, plan.stock),
+		sweep: sweeps.reduce(closer, FREE),
+		before: now,
+		after: { ...now, pieces: { ...now.pieces, [id]: move.to } }
+	};
+}
+
+/** Tries setting a seat against all that stands. */
+export function trySeat(plan: Plan, now: Arrangement, id: string, to: SeatSetting): Action {
+	const seat = plan.vehicle.seats[id];
+	const from = now.seats[id];
+	const steps = seatSteps(seat, from, to);
+	const positions = seatPositions(plan.vehicle, id, from, to);
+	const sweep = Object.entries(now.pieces)
+		.map(([piece, state]) => sweepSeat(positions, pieceIn(plan, piece, state)))
+		.reduce(closer, FREE);
+	const seconds = secondsOf(steps);
+	return {
+		subject: id,
+		name: seat.name,
+		steps,
+		seconds,
+		hands: handsOf(steps),
+		tools: toolsOf(steps),
+		loose: [],
+		lift: 0,
+		sweep: { ...sweep, at: sweep.at * seconds },
+		before: now,
+		after: { ...now, seats: { ...now.seats, [id]: to } }
+	};
+}
