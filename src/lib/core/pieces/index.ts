@@ -1,10 +1,43 @@
 import type { Assembly, PieceKind, Surroundings } from './assembly';
+import { benchBox } from './bench-box';
+import { bridge } from './bridge';
+import { bunk } from './bunk';
 import { fixedPlatform } from './fixed-platform';
-import type { KindName, Piece } from './schema';
+import { floorPanels } from './floor-panels';
+import { foldOver } from './fold-over';
+import { foldingSofa } from './folding-sofa';
+import { hatchPanels } from './hatch-panels';
+import { infill } from './infill';
+import { ledgeSofa } from './ledge-sofa';
+import { lidPlatform } from './lid-platform';
+import { moduleBed } from './module-bed';
+import { petDeck } from './pet-deck';
+import { rakedPlatform } from './raked-platform';
+import { slatBench } from './slat-bench';
 import { slatCouch } from './slat-couch';
+import { slatPlatform } from './slat-platform';
+import type { KindName, Piece } from './schema';
 
 /** Every kind of piece by its name in the plan. A new kind is a folder here, a line here and one in schema.ts. */
-export const KINDS = { 'fixed-platform': fixedPlatform, 'slat-couch': slatCouch } satisfies Record<KindName, unknown>;
+export const KINDS = {
+	'fixed-platform': fixedPlatform,
+	'slat-platform': slatPlatform,
+	'lid-platform': lidPlatform,
+	'slat-couch': slatCouch,
+	'slat-bench': slatBench,
+	'ledge-sofa': ledgeSofa,
+	'folding-sofa': foldingSofa,
+	'fold-over': foldOver,
+	bridge,
+	'hatch-panels': hatchPanels,
+	'module-bed': moduleBed,
+	'raked-platform': rakedPlatform,
+	infill,
+	'bench-box': benchBox,
+	bunk,
+	'pet-deck': petDeck,
+	'floor-panels': floorPanels
+} satisfies Record<KindName, unknown>;
 
 /** The recipe of a piece, with its parameters typed loosely: for code that treats all kinds alike. */
 export const kindOf = (name: KindName): PieceKind => KINDS[name] as unknown as PieceKind;

@@ -1,8 +1,12 @@
-import { rectangle } from '../geometry/polygon';
-import { frame } from '../geometry/pose';
-import { vec3, type Box } from '../geometry/vector';
+import { bounds, rectangle, type Polygon } from '../geometry/polygon';
+import { frame, shiftBy } from '../geometry/pose';
+import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { archNotch, leastHalfWidth, sign, type Interior, type Side } from '../interior';
 import type { BarStock, SheetStock, Stock } from '../plan/plan';
-import type { Part } from './assembly';
+import type { Assembly, Joint, Pad, PadPlace, Part, Stop, Surface } from './assembly';
+import type { Foam } from './parameter';
+
+export type Range = [number, number];
 
 /**
  * The sheet of the plan's stock with an id.
@@ -42,3 +46,127 @@ export function barIn(id: string, name: string, stock: string, link: string, box
 		link
 	};
 }
+
+/** A level board: its outline from above between two heights. */
+export function boardOf(id: string, name: string, stock: string, link: string, outline: Polygon, z: Range): Part {
+	const low = bounds(outline);
+	return {
+		id,
+		name,
+		form: 'board',
+		stock,
+		outline: outline.map((p) => ({ x: p.x - low.x[0], y: p.y - low.y[0] })),
+		thickness: z[1] - z[0],
+		pose: shiftBy(vec3(low.x[0], low.y[0], z[0])),
+		link
+	};
+}
+
+/** A board that fills a box, its thickness along one axis: level (z) or upright. */
+export function boardIn(id: string, name: string, stock: string, link: string, box: Box, normal: 'x' | 'y' | 'z' = 'z'): Part {
+	if (normal === 'z') return boardOf(id, name, stock, link, rectangle(...box.x, ...box.y), box.z);
+	// A bar along the first of the other two axes has this board's outline and thickness.
+	const along = normal === 'x' ? 'y' : 'z';
+	return { ...barIn(id, name, stock, link, box, along), form: 'board' };
+}
+
+/** An assembly with nothing in those tables that a kind does not fill. */
+export const assembled = (given: Pick<Assembly, 'links' | 'parts' | 'states' | 'deck'> & Partial<Assembly>): Assembly => ({
+	pads: [],
+	moves: [],
+	surfaces: [],
+	supports: [],
+	spaces: [],
+	slats: [],
+	innerMargins: [],
+	ledges: [],
+	rests: [],
+	...given
+});
+
+/** A hinge about a line along an axis of the vehicle, from 0 to an angle in radians; the axis' sign gives the way it turns. */
+export const hingeAt = (origin: Vec3, axis: Vec3, most: number): Joint => ({ type: 'hinge', origin, axis, range: [0, most] });
+
+/**
+ * A leg that folds up backwards under what it carries, on a bolt through the middle of its rounded head: a bolt at its
+ * corner would let the foot dip below the floor by the leg's diagonal.
+ */
+export const foldingLeg = (x: Range, top: number): Joint => ({
+	type: 'swing',
+	origin: vec3((x[0] + x[1]) / 2, 0, top - (x[1] - x[0]) / 2),
+	axis: vec3(0, 1, 0),
+	range: [0, Math.PI / 2]
+});
+
+/** Something carried by hand past some stops, turned about a line through its own middle. */
+export const carriedBy = (type: 'lift-out' | 'drop-in' | 'screw-in', origin: Vec3, axis: Vec3, way: Stop[]): Joint => ({
+	type,
+	about: { origin, axis },
+	way
+});
+
+/** A cushion or mattress that lies in one box, in some states. */
+export const padIn = (
+	id: string,
+	name: string,
+	foam: Foam,
+	box: Box,
+	places: Record<string, Omit<PadPlace, 'box'> & { box?: Box }>
+): Pad => ({
+	id,
+	name,
+	size: vec3(box.x[1] - box.x[0], box.y[1] - box.y[0], box.z[1] - box.z[0]),
+	foam,
+	places: Object.fromEntries(Object.entries(places).map(([state, at]) => [state, { ...at, box: at.box ?? box }]))
+});
+
+/** A surface to sleep on. */
+export const sleepOn = (
+	outline: Polygon,
+	base: number,
+	{ padThickness, padFoam }: { padThickness: number; padFoam: Foam },
+	states: string[]
+): Surface => ({
+	id: `sleep-${states[0]}`,
+	use: 'sleep',
+	outline,
+	base,
+	pad: padThickness,
+	foam: padFoam,
+	states
+});
+
+/**
+ * How far out something between two heights may reach on one side over a stretch: to the wall where it is narrowest,
+ * to a wheel arch that rises above its underside, to a pillar or step in its way; less a gap, in whole millimetres.
+ */
+export function reachOn(interior: Interior, side: Side, x: Range, z: Range, gap: number): number {
+	const s = sign(side);
+	let reach = leastHalfWidth(interior, side, x, z);
+	for (const arch of interior.arches) {
+		const foot = arch.side === side && archNotch(arch, z[0], 0);
+		if (!foot) continue;
+		const over = bounds(foot);
+		if (over.x[0] < x[1] && over.x[1] > x[0]) reach = Math.min(reach, s > 0 ? over.y[0] : -over.y[1]);
+	}
+	for (const { box } of interior.fixtures) {
+		if (box.x[0] >= x[1] || box.x[1] <= x[0] || box.z[0] >= z[1] || box.z[1] <= z[0]) continue;
+		const near = s > 0 ? box.y[0] : -box.y[1];
+		// What stands across the middle is no limit of one side.
+		if (near > 0) reach = Math.min(reach, near);
+	}
+	return Math.floor(reach - gap);
+}
+
+/** Right-hand and left-hand limit of something between two heights: see {@link reachOn}. */
+export const spanOf = (interior: Interior, x: Range, z: Range, gap: number): Range => [
+	-reachOn(interior, 'right', x, z, gap),
+	reachOn(interior, 'left', x, z, gap)
+];
+
+/** A stretch of depth counted inwards from a line on one side, as a range of y. */
+export const depthOn = (side: Side, outer: number, from: number, to: number): Range =>
+	sign(side) > 0 ? [outer - to, outer - from] : [from - outer, to - outer];
+
+/** Radians of an angle in degrees. */
+export const radians = (degrees: number): number => (degrees * Math.PI) / 180;

@@ -77,3 +77,29 @@ export function numberRange(schema: unknown): [number, number] | undefined {
 	const inner = schema instanceof z.ZodDefault ? schema.unwrap() : schema;
 	return inner instanceof z.ZodNumber ? [inner.minValue ?? -Infinity, inner.maxValue ?? Infinity] : undefined;
 }
+
+/** Height of what one lies on above the floor. */
+export const deckHeight = (start: number, range: [number, number] = [60, 1400], label = 'Height of the boards') =>
+	length(label, range, start, { hint: 'floor to the upper face, without the mattress', more: 'Raise the bed', less: 'Lower the bed' });
+
+/** Where a piece begins. */
+export const rearEdge = (start: number) =>
+	length('Rear edge from the rear door', [0, 6000], start, {
+		hint: 'measured at floor level',
+		more: 'Move it forward',
+		less: 'Move it back'
+	});
+
+/** Room that is left all round for lining, carpet and a tilted tape. */
+export const gapAround = (start = 8) =>
+	length('Gap to walls and arches', [0, 100], start, {
+		hint: 'lining, carpet and a tilted tape eat millimetres',
+		more: 'Widen the gap all round',
+		less: 'Narrow the gap all round'
+	});
+
+/** Thickness and foam of what one lies on. */
+export const padParams = (thickness = 80) => ({
+	padThickness: length('Mattress thickness', [20, 250], thickness, { more: 'Take a thicker mattress', less: 'Take a thinner mattress' }),
+	padFoam: choice('Mattress foam', FOAMS, 'medium')
+});

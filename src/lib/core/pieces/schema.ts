@@ -1,6 +1,21 @@
 import { z } from 'zod';
+import { benchBoxParams } from './bench-box/params';
+import { bridgeParams } from './bridge/params';
+import { bunkParams } from './bunk/params';
 import { fixedPlatformParams } from './fixed-platform/params';
+import { floorPanelsParams } from './floor-panels/params';
+import { foldOverParams } from './fold-over/params';
+import { foldingSofaParams } from './folding-sofa/params';
+import { hatchPanelsParams } from './hatch-panels/params';
+import { infillParams } from './infill/params';
+import { ledgeSofaParams } from './ledge-sofa/params';
+import { lidPlatformParams } from './lid-platform/params';
+import { moduleBedParams } from './module-bed/params';
+import { petDeckParams } from './pet-deck/params';
+import { rakedPlatformParams } from './raked-platform/params';
+import { slatBenchParams } from './slat-bench/params';
 import { slatCouchParams } from './slat-couch/params';
+import { slatPlatformParams } from './slat-platform/params';
 
 const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S) =>
 	z.strictObject({ kind: z.literal(kind), name: z.string().trim().min(1).max(120), params });
@@ -8,7 +23,22 @@ const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S
 /** A piece as the plan stores it: its kind, its name and the parameters of that kind. */
 export const pieceSchema = z.discriminatedUnion('kind', [
 	entry('fixed-platform', fixedPlatformParams),
-	entry('slat-couch', slatCouchParams)
+	entry('slat-platform', slatPlatformParams),
+	entry('lid-platform', lidPlatformParams),
+	entry('slat-couch', slatCouchParams),
+	entry('slat-bench', slatBenchParams),
+	entry('ledge-sofa', ledgeSofaParams),
+	entry('folding-sofa', foldingSofaParams),
+	entry('fold-over', foldOverParams),
+	entry('bridge', bridgeParams),
+	entry('hatch-panels', hatchPanelsParams),
+	entry('module-bed', moduleBedParams),
+	entry('raked-platform', rakedPlatformParams),
+	entry('infill', infillParams),
+	entry('bench-box', benchBoxParams),
+	entry('bunk', bunkParams),
+	entry('pet-deck', petDeckParams),
+	entry('floor-panels', floorPanelsParams)
 ]);
 export type Piece = z.infer<typeof pieceSchema>;
 export type KindName = Piece['kind'];

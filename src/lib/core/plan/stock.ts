@@ -13,6 +13,9 @@ export const STARTING_STOCK: Stock = {
 	bars: {
 		'batten-45x21': { name: 'Softwood batten 45 × 21', width: 45, thickness: 21, length: 2400, density: 480, price: 4.2 },
 		'batten-45x45': { name: 'Softwood post 45 × 45', width: 45, thickness: 45, length: 2400, density: 480, price: 7.5 },
+		// Hollow and open sections by the box round them; their density is that of what is left in it (aluminium, 2700 kg/m³).
+		'angle-40': { name: 'Aluminium angle 40 × 40 × 4', width: 40, thickness: 40, length: 2500, density: 513, price: 14 },
+		'tube-25': { name: 'Aluminium tube 25 × 25 × 2', width: 25, thickness: 25, length: 2500, density: 795, price: 11 },
 		'slat-70x18': { name: 'Planed slat 70 × 18', width: 70, thickness: 18, length: 2100, density: 480, price: 4.8 }
 	},
 	kerf: 3,

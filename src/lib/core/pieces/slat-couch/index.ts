@@ -1,11 +1,12 @@
 import type { z } from 'zod';
-import { rectangle } from '../../geometry/polygon';
+import { rectangle, type Polygon } from '../../geometry/polygon';
 import { vec3, type Box } from '../../geometry/vector';
 import { leastHalfWidth, sign } from '../../interior';
 import {
 	pieceKind,
 	type Assembly,
 	type InnerMargin,
+	type Link,
 	type Move,
 	type Pad,
 	type Part,
@@ -36,9 +37,33 @@ interface Frame {
 	bar: number;
 	/** Number, width and pitch of the slats; every second one travels. */
 	slats: { count: number; width: number; pitch: number };
+	/** Sections that travel one by one, from the rear: the slats of each and the stretch of its rail. */
+	sections: Section[];
 	/** A stretch of depth as a range of y. */
 	y(from: number, to: number): Range;
 	side: 1 | -1;
+}
+
+/** Part of the front that travels by itself. */
+interface Section {
+	/** Its link; also the name of its cushions. */
+	id: string;
+	x: Range;
+	/** Numbers of its first slat and of the one after its last. */
+	slats: Range;
+}
+
+/** Sections as equal as whole slats allow; each ends in the middle of a fixed slat, a sliver short of it. */
+function sectionsOf(wanted: number, x: Range, { count, width, pitch }: Frame['slats']): Section[] {
+	const pairs = (count - 1) / 2;
+	const many = Math.min(wanted, pairs);
+	const cut = (k: number) => 2 * Math.round((k * pairs) / many);
+	const at = (slat: number) => x[0] + slat * pitch + width / 2;
+	return Array.from({ length: many }, (_, k) => ({
+		id: many === 1 ? 'front' : `front-${k + 1}`,
+		x: [k === 0 ? x[0] : at(cut(k)) + 1, k === many - 1 ? x[1] : at(cut(k + 1)) - 1],
+		slats: [cut(k), k === many - 1 ? count : cut(k + 1)]
+	}));
 }
 
 function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
@@ -48,6 +73,7 @@ function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
 	// An odd number, so that a fixed slat closes both ends.
 	const most = Math.floor((params.length + params.slatGap) / pitch);
 	const count = Math.max(3, most % 2 === 0 ? most - 1 : most);
+	const slats = { count, width: slat.width, pitch };
 	const x: Range = [params.rear, params.rear + count * pitch - params.slatGap];
 	const slatUnder = params.height - slat.thickness;
 	const under = slatUnder - bar.width;
@@ -60,7 +86,8 @@ function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
 		under,
 		travel: params.bedWidth - params.seatDepth,
 		bar: bar.thickness,
-		slats: { count, width: slat.width, pitch },
+		slats,
+		sections: sectionsOf(params.sections, x, slats),
 		y: (from, to) => (side > 0 ? [wall - to, wall - from] : [from - wall, to - wall]),
 		side
 	};
@@ -85,13 +112,16 @@ function parts(params: Params, frame: Frame, stock: Surroundings['stock']): { pa
 	const leg = barOf(stock, params.legBar);
 	const railZ: Range = [frame.under, frame.slatUnder];
 	const fixedTop = params.lid ? 'lid' : 'frame';
-	const along = (id: string, name: string, link: string, depth: Range) =>
-		barIn(id, name, params.frameBar, link, { x: frame.x, y: frame.y(...depth), z: railZ }, 'x');
+	const along = (id: string, name: string, link: string, depth: Range, x = frame.x) =>
+		barIn(id, name, params.frameBar, link, { x, y: frame.y(...depth), z: railZ }, 'x');
+	const many = frame.sections.length > 1;
 	const list: Part[] = [
 		along('ledger', 'Ledger at the wall', 'frame', at.ledger),
 		along('fixed-rail', 'Fixed rail', 'frame', at.fixedRail),
-		along('front-rail', 'Travelling front rail', 'front', at.front),
-		along('stop', 'Stop bar', 'front', at.stop)
+		...frame.sections.flatMap(({ id, x }, k) => [
+			along(many ? `front-rail-${k + 1}` : 'front-rail', 'Travelling front rail', id, at.front, x),
+			along(many ? `stop-${k + 1}` : 'stop', 'Stop bar', id, at.stop, x)
+		])
 	];
 	if (params.lid) list.push(along('hinge-bar', 'Hinge bar', 'lid', at.hingeBar));
 	const supports: Support[] = [{ part: 'ledger', by: 'wall', kind: 'wall bracket' }];
@@ -100,35 +130,29 @@ function parts(params: Params, frame: Frame, stock: Surroundings['stock']): { pa
 		const travels = i % 2 === 1;
 		const y = travels ? frame.y(PLAY, params.seatDepth) : frame.y(0, params.seatDepth - frame.bar);
 		const box: Box = { x, y, z: [frame.slatUnder, frame.top] };
-		list.push(barIn(`slat-${i + 1}`, travels ? 'Slat, travelling' : 'Slat, fixed', params.slatBar, travels ? 'front' : fixedTop, box, 'y'));
-		supports.push({ part: `slat-${i + 1}`, by: travels ? 'front-rail' : 'fixed-rail', kind: 'rail' });
+		const section = frame.sections.findIndex(({ slats }) => i >= slats[0] && i < slats[1]);
+		const link = travels ? frame.sections[section].id : fixedTop;
+		list.push(barIn(`slat-${i + 1}`, travels ? 'Slat, travelling' : 'Slat, fixed', params.slatBar, link, box, 'y'));
+		supports.push({
+			part: `slat-${i + 1}`,
+			by: travels ? (many ? `front-rail-${section + 1}` : 'front-rail') : 'fixed-rail',
+			kind: 'rail'
+		});
 	}
-	// Legs stand inside the ends, and in the middle of a long couch; fixed and travelling ones side by side.
-	const spots = params.length > 1300 ? [0, 0.5, 1] : [0, 1];
-	for (const [i, share] of spots.entries()) {
-		const from = frame.x[0] + share * (frame.x[1] - frame.x[0] - leg.width);
-		const x: Range = [from, from + leg.width];
-		const legs = [
-			{
-				id: `fixed-leg-${i + 1}`,
-				name: 'Leg, fixed',
-				link: 'frame',
-				carries: 'fixed-rail',
-				depth: [at.fixedRail[1] - leg.thickness, at.fixedRail[1]]
-			},
-			{
-				id: `front-leg-${i + 1}`,
-				name: 'Leg, travelling',
-				link: 'front',
-				carries: 'front-rail',
-				depth: [at.front[0], at.front[0] + leg.thickness]
-			}
-		] as const;
-		for (const { id, name, link, carries, depth } of legs) {
-			list.push(barIn(id, name, params.legBar, link, { x, y: frame.y(...depth), z: [0, frame.under] }, 'z'));
-			supports.push({ part: carries, by: id, kind: 'leg' });
-		}
-	}
+	// Legs stand inside the ends, and in the middle of a long couch; every section has its own.
+	const spots = (x: Range): number[] =>
+		(x[1] - x[0] > 1300 ? [0, 0.5, 1] : [0, 1]).map((share) => x[0] + share * (x[1] - x[0] - leg.width));
+	const legs = (id: string, name: string, link: string, carries: string, depth: Range, places: number[]) =>
+		places.forEach((from, i) => {
+			const box: Box = { x: [from, from + leg.width], y: frame.y(...depth), z: [0, frame.under] };
+			list.push(barIn(`${id}-${i + 1}`, name, params.legBar, link, box, 'z'));
+			supports.push({ part: carries, by: `${id}-${i + 1}`, kind: 'leg' });
+		});
+	legs('fixed-leg', 'Leg, fixed', 'frame', 'fixed-rail', [at.fixedRail[1] - leg.thickness, at.fixedRail[1]], spots(frame.x));
+	frame.sections.forEach(({ id, x }, k) => {
+		const own = many ? `-${k + 1}` : '';
+		legs(`front-leg${own}`, 'Leg, travelling', id, `front-rail${own}`, [at.front[0], at.front[0] + leg.thickness], spots(x));
+	});
 	return { parts: list, supports };
 }
 
@@ -138,29 +162,56 @@ function pads(params: Params, frame: Frame): Pad[] {
 	const D = params.seatDepth;
 	const rest = params.bedWidth - D;
 	const seat: Box = { x: frame.x, y: frame.y(0, D), z };
-	const couchSeat = { box: seat, role: 'seat' as const };
-	const list: Pad[] = [
-		{
-			id: 'seat-pad',
-			name: 'Seat cushion',
-			size: vec3(frame.x[1] - frame.x[0], D, t),
+	const arrangements = arrangementsOf(frame);
+	const seatPad: Pad = {
+		id: 'seat-pad',
+		name: 'Seat cushion',
+		size: vec3(frame.x[1] - frame.x[0], D, t),
+		foam: params.padFoam,
+		places: Object.fromEntries(arrangements.map(({ id, out }) => [id, { box: seat, role: out.length > 0 ? 'mattress' : 'seat' }]))
+	};
+	if (rest <= 0) return [seatPad];
+	// By day a back cushion stands on the seat cushion against the wall; at night it lies on its section.
+	const backPads = frame.sections.map((section, k): Pad => {
+		const many = frame.sections.length > 1;
+		const up: Box = { x: section.x, y: frame.y(0, t), z: [frame.top + t, frame.top + t + rest] };
+		const down: Box = { x: section.x, y: frame.y(D, params.bedWidth), z };
+		return {
+			id: many ? `back-pad-${k + 1}` : 'back-pad',
+			name: many ? `Back cushion ${k + 1}` : 'Back cushion',
+			size: vec3(section.x[1] - section.x[0], rest, t),
 			foam: params.padFoam,
-			places: { couch: couchSeat, bed: { box: seat, role: 'mattress' } }
-		}
-	];
-	if (rest > 0)
-		list.push({
-			id: 'back-pad',
-			name: 'Back cushion',
-			size: vec3(frame.x[1] - frame.x[0], rest, t),
-			foam: params.padFoam,
-			places: {
-				// By day it stands on the seat cushion against the wall.
-				couch: { box: { x: frame.x, y: frame.y(0, t), z: [frame.top + t, frame.top + t + rest] }, role: 'back' },
-				bed: { box: { x: frame.x, y: frame.y(D, params.bedWidth), z }, role: 'mattress' }
-			}
-		});
-	return list;
+			places: Object.fromEntries(
+				arrangements.flatMap(({ id, out }): [string, Pad['places'][string]][] => {
+					if (out.includes(section.id)) return [[id, { box: down, role: 'mattress' }]];
+					// Nobody leaves a back cushion standing where others lie.
+					return out.length === 0 || many ? [[id, { box: up, role: 'back' }]] : [];
+				})
+			)
+		};
+	});
+	return [seatPad, ...backPads];
+}
+
+/** Which sections are out, with the name of that state: none, all, and with several sections everything between. */
+function arrangementsOf({ sections }: Frame): { id: string; name: string; out: string[] }[] {
+	const all = Array.from({ length: 2 ** sections.length }, (_, bits) =>
+		sections.filter((_, k) => (bits >> k) % 2 === 1).map(({ id }) => id)
+	);
+	return all.map((out) => {
+		if (out.length === 0) return { id: 'couch', name: 'Couch', out };
+		if (out.length === sections.length) return { id: 'bed', name: 'Bed', out };
+		const numbers = out.map((id) => id.split('-')[1]);
+		return { id: `out-${numbers.join('-')}`, name: `Section ${numbers.join(' and ')} out`, out };
+	});
+}
+
+/** The lying surface: the couch's depth along its length, and the sections that are out. */
+function lyingOutline(params: Params, frame: Frame, out: string[]): Polygon {
+	const [wall, seat, bed] = [0, params.seatDepth, params.bedWidth].map((depth) => frame.y(depth, depth)[0]);
+	if (out.length === frame.sections.length) return rectangle(...frame.x, Math.min(wall, bed), Math.max(wall, bed));
+	const edge = frame.sections.flatMap(({ id, x }) => x.map((at) => ({ x: at, y: out.includes(id) ? bed : seat })));
+	return [{ x: frame.x[0], y: wall }, ...edge, { x: frame.x[1], y: wall }];
 }
 
 /** Pushed in, fixed and travelling slats alternate; pulled out they do so only where both sets overlap. */
@@ -169,50 +220,65 @@ function slatZones(params: Params, frame: Frame): SlatZone[] {
 	const gap = params.slatGap;
 	const share = (open: number, period: number) => open / period;
 	const wide = pitch + gap;
-	return [
-		{ state: 'couch', zone: 'all over', slat: width, gap, open: share(gap, pitch) },
-		{ state: 'bed', zone: 'at the wall and at the front', slat: width, gap: wide, open: share(wide, 2 * pitch) },
-		{ state: 'bed', zone: 'where both sets overlap', slat: width, gap, open: share(gap, pitch) }
-	];
+	return arrangementsOf(frame).flatMap(({ id: state, out }): SlatZone[] =>
+		out.length === 0
+			? [{ state, zone: 'all over', slat: width, gap, open: share(gap, pitch) }]
+			: [
+					{ state, zone: 'at the wall and at the front', slat: width, gap: wide, open: share(wide, 2 * pitch) },
+					{ state, zone: 'where both sets overlap', slat: width, gap, open: share(gap, pitch) }
+				]
+	);
 }
 
 function states(params: Params, frame: Frame): PieceState[] {
-	const list: PieceState[] = [
-		{ id: 'couch', name: 'Couch', joints: {}, startsFor: ['drive', 'day'] },
-		{ id: 'bed', name: 'Bed', joints: { front: frame.travel }, startsFor: ['night'] }
-	];
+	const startsFor: Record<string, PieceState['startsFor']> = { couch: ['drive', 'day'], bed: ['night'] };
+	const list = arrangementsOf(frame).map(({ id, name, out }): PieceState => ({
+		id,
+		name,
+		joints: Object.fromEntries(out.map((link) => [link, frame.travel])),
+		startsFor: startsFor[id] ?? []
+	}));
 	if (params.lid) list.push({ id: 'lid-up', name: 'Lid up', joints: { lid: (params.lidAngle * Math.PI) / 180 }, startsFor: [] });
 	return list;
 }
 
 // Seconds are our own estimates for one practised person; the user times the real thing.
 function moves(params: Params, frame: Frame): Move[] {
-	const list: Move[] = [
-		{
-			from: 'couch',
-			to: 'bed',
-			steps: [
-				{ words: 'Lift the back cushion off', seconds: 5, hands: 1 },
-				{ words: 'Pull the front out until the stop bar meets the rail', joints: { front: frame.travel }, seconds: 6, hands: 1 },
-				{ words: 'Lay the back cushion along the front', seconds: 8, hands: 1 }
-			]
-		},
-		{
-			from: 'bed',
-			to: 'couch',
-			steps: [
-				{ words: 'Stand the outer cushion aside', seconds: 5, hands: 1 },
-				{ words: 'Push the front in', joints: { front: 0 }, seconds: 6, hands: 1 },
-				{ words: 'Stand the back cushion against the wall', seconds: 6, hands: 1 }
-			]
-		}
-	];
+	const arrangements = arrangementsOf(frame);
+	const many = frame.sections.length > 1;
+	// One section out or in at a time.
+	const list = arrangements.flatMap((from) =>
+		frame.sections.flatMap(({ id }, k): Move[] => {
+			const out = from.out.includes(id);
+			const to = arrangements.find(
+				(one) =>
+					one.out.length === from.out.length + (out ? -1 : 1) &&
+					one.out.includes(id) !== out &&
+					from.out.every((x) => x === id || one.out.includes(x))
+			);
+			if (!to) return [];
+			const front = many ? `section ${k + 1}` : 'the front';
+			const cushion = many ? `back cushion ${k + 1}` : 'the back cushion';
+			const steps: Move['steps'] = out
+				? [
+						{ words: many ? `Stand the outer cushion ${k + 1} aside` : 'Stand the outer cushion aside', seconds: 5, hands: 1 },
+						{ words: `Push ${front} in`, joints: { [id]: 0 }, seconds: 6, hands: 1 },
+						{ words: `Stand ${cushion} against the wall`, seconds: 6, hands: 1 }
+					]
+				: [
+						{ words: `Lift ${cushion} off`, seconds: 5, hands: 1 },
+						{ words: `Pull ${front} out until the stop bar meets the rail`, joints: { [id]: frame.travel }, seconds: 6, hands: 1 },
+						{ words: `Lay ${cushion} along the front`, seconds: 8, hands: 1 }
+					];
+			return [{ from: from.id, to: to.id, steps }];
+		})
+	);
 	if (params.lid)
 		list.push({
 			from: 'couch',
 			to: 'lid-up',
 			steps: [
-				{ words: 'Take both cushions off', seconds: 10, hands: 1 },
+				{ words: 'Take all cushions off', seconds: 10, hands: 1 },
 				{ words: 'Lift the lid and set its stay; mind fingers', joints: { lid: (params.lidAngle * Math.PI) / 180 }, seconds: 6, hands: 1 }
 			]
 		});
@@ -232,7 +298,7 @@ function stopHold(params: Params, frame: Frame): InnerMargin {
 			`Pulled out by ${lengthMark(Math.round(frame.travel))}, the stop bar has to meet the fixed rail before the slats leave it, ` +
 			`and pushed in it has to stay clear of the bars at the wall. A deeper couch or a narrower bed leaves more to hold on to.`,
 		at: vec3((frame.x[0] + frame.x[1]) / 2, frame.y(...at.fixedRail)[0], frame.slatUnder),
-		states: ['couch', 'bed']
+		states: arrangementsOf(frame).map(({ id }) => id)
 	};
 }
 
@@ -249,10 +315,10 @@ export const slatCouch = pieceKind({
 		const built = parts(params, frame, stock);
 		const aisle = vec3(0, -frame.side, 0);
 		const hinge = vec3(0, frame.y(0, 0)[0], frame.slatUnder);
-		const surface = (use: 'sleep' | 'sit', depth: Range, state: string) => ({
+		const surface = (use: 'sleep' | 'sit', outline: Polygon, state: string) => ({
 			id: state,
 			use,
-			outline: rectangle(...frame.x, ...frame.y(...depth)),
+			outline,
 			base: frame.top,
 			pad: params.padThickness,
 			foam: params.padFoam,
@@ -271,7 +337,7 @@ export const slatCouch = pieceKind({
 					id: 'lid',
 					joint: { type: 'hinge', origin: hinge, axis: vec3(-frame.side, 0, 0), range: [0, (params.lidAngle * Math.PI) / 180] }
 				},
-				{ id: 'front', parent: 'lid', joint: { type: 'slide', axis: aisle, range: [0, frame.travel] } }
+				...frame.sections.map(({ id }): Link => ({ id, parent: 'lid', joint: { type: 'slide', axis: aisle, range: [0, frame.travel] } }))
 			],
 			parts: built.parts,
 			pads: pads(params, frame),
@@ -279,14 +345,16 @@ export const slatCouch = pieceKind({
 			moves: moves(params, frame),
 			surfaces: [
 				{
-					...surface('sit', [params.padThickness, params.seatDepth], 'couch'),
+					...surface('sit', rectangle(...frame.x, ...frame.y(params.padThickness, params.seatDepth)), 'couch'),
 					faces: {
 						direction: params.side === 'left' ? 'right' : 'left',
 						backAt: frame.y(params.padThickness, params.padThickness)[0],
 						edgeAt: frame.y(params.seatDepth, params.seatDepth)[0]
 					}
 				},
-				surface('sleep', [0, params.bedWidth], 'bed')
+				...arrangementsOf(frame)
+					.filter(({ out }) => out.length > 0)
+					.map(({ id, out }) => surface('sleep', lyingOutline(params, frame, out), id))
 			],
 			supports: built.supports,
 			spaces: [
@@ -295,7 +363,7 @@ export const slatCouch = pieceKind({
 					name: 'Under the couch',
 					box: storage,
 					access: [
-						{ face: params.side === 'left' ? 'right' : 'left', states: ['couch', 'bed'] },
+						{ face: params.side === 'left' ? 'right' : 'left', states: arrangementsOf(frame).map(({ id }) => id) },
 						...(params.lid ? [{ face: 'top' as const, states: ['lid-up'] }] : [])
 					]
 				}

@@ -1,0 +1,109 @@
+import { describe, expect, it } from 'vitest';
+import { assemblyOf, interiorOf, pieceIn } from '../derive';
+import { solidSeparation, type Solid } from '../interior';
+import { solidsOf } from '../modes';
+import { KINDS, type KindName } from '../pieces';
+import { plainVehicle, planIn, withPiece } from '../testing/plans';
+import { motionOf, movesOf, sweepInVehicle, TOUCH } from '.';
+import { during } from './motion';
+
+/** A box of a vehicle in which every kind has room for its start values. */
+const roomy = (kind: KindName, params: Record<string, unknown> = {}) =>
+	withPiece(planIn(plainVehicle([[0, 860]], 1900, 4200)), 'piece', kind, params);
+
+/** Other choices of a kind that bring other joints. */
+const VARIANTS: [KindName, Record<string, unknown>][] = [
+	['slat-couch', { sections: 3 }],
+	['fold-over', { leaves: 2, legs: 'folding legs' }],
+	['fold-over', { legs: 'swing-out arms' }],
+	['fold-over', { legs: 'a sliding trestle' }],
+	['fold-over', { legs: 'what lies below' }],
+	['fold-over', { store: 'stands behind a seat', standAt: 2600 }],
+	['bridge', { front: 'leg on a drop bolt' }],
+	['bridge', { front: 'seat or ledge in front' }],
+	['infill', { stow: 'stands upright at the front' }],
+	['infill', { stow: 'is out of the vehicle' }],
+	['lid-platform', { lids: 3, hinge: 'front edge', padStays: false }],
+	['lid-platform', { lids: 2, hinge: 'right wall' }],
+	['bench-box', { moves: 300, ledge: 300, side: 'right' }],
+	['bunk', { folds: false, side: 'right' }],
+	['ledge-sofa', { return: false, side: 'right' }],
+	['module-bed', { lids: 1 }],
+	['raked-platform', { foot: 0 }],
+	['folding-sofa', { sides: 'left only' }],
+	['hatch-panels', { front: 0 }]
+];
+const CASES: [KindName, Record<string, unknown>][] = [
+	...(Object.keys(KINDS) as KindName[]).map((kind): [KindName, Record<string, unknown>] => [kind, {}]),
+	...VARIANTS
+];
+
+describe.each(CASES)('%s %o', (kind, params) => {
+	const plan = roomy(kind, params);
+	const assembly = assemblyOf(plan.pieces.piece, plan.vehicle, plan.stock);
+	const state = (id: string) => assembly.states.find((one) => one.id === id)!;
+	const round = (joints: Record<string, number>) =>
+		Object.fromEntries(assembly.links.map(({ id }) => [id, Math.round((joints[id] ?? 0) * 1e6) / 1e6]));
+
+	it('moves from each state end in the state they name', () => {
+		for (const move of movesOf(assembly)) {
+			const seconds = move.steps.reduce((sum, step) => sum + step.seconds, 0);
+			const end = during(state(move.from), move, seconds);
+			const to = state(move.to);
+			const out = (ids: string[] = []) => [...ids].sort();
+			// What is out of the vehicle has no place in it: its joints do not matter.
+			const there = (joints: Record<string, number>) =>
+				Object.fromEntries(Object.entries(round(joints)).filter(([id]) => !(to.out ?? []).includes(id)));
+			expect(there(end.joints), `${move.from} to ${move.to}`).toEqual(there(to.joints));
+			expect(out(end.out), `${move.from} to ${move.to}`).toEqual(out(to.out));
+		}
+	});
+
+	it('no board or bar stands in another in any state', () => {
+		for (const { id } of assembly.states) {
+			const { parts } = pieceIn(plan, 'piece', id);
+			const solids = solidsOf(pieceIn(plan, 'piece', id));
+			parts.forEach((a, i) =>
+				parts.slice(i + 1).forEach((b, k) => {
+					const room = solidSeparation(solids[i].solid, solids[i + 1 + k].solid);
+					expect(room, `${id}: ${a.part.name} (${a.part.id}) in ${b.part.name} (${b.part.id})`).toBeGreaterThan(-0.6);
+				})
+			);
+		}
+	});
+
+	it('nothing floats: everything stands on the floor, a wall, or something that does', () => {
+		const { rests, supports } = assembly;
+		const held = new Set([...supports.filter(({ by }) => by === 'wall').map(({ part }) => part)]);
+		for (const { id } of assembly.states) {
+			if (rests.some(({ states }) => states.includes(id))) continue;
+			const piece = pieceIn(plan, 'piece', id);
+			const solids = solidsOf(piece).map(({ solid }) => solid);
+			const touching = (a: Solid, b: Solid) => solidSeparation(a, b) <= 3;
+			const standing = new Set(piece.parts.flatMap(({ part, box }, i) => (box.z[0] <= 3 || held.has(part.id) ? [i] : [])));
+			// A hinge or a bolt holds without touching face to face.
+			const hangs = (a: string, b: string) => {
+				const { parent, joint } = assembly.links.find((link) => link.id === a)!;
+				return (joint.type === 'hinge' || joint.type === 'swing') && b === (parent ?? 'frame');
+			};
+			const holds = (k: number, i: number) => touching(solids[i], solids[k]) || hangs(piece.parts[i].part.link, piece.parts[k].part.link);
+			for (let grew = true; grew;) {
+				grew = false;
+				piece.parts.forEach((_, i) => {
+					if (standing.has(i) || ![...standing].some((k) => holds(k, i))) return;
+					standing.add(i);
+					grew = true;
+				});
+			}
+			const floating = piece.parts.filter((_, i) => !standing.has(i)).map(({ part }) => `${id}: ${part.name} (${part.id})`);
+			expect(floating).toEqual([]);
+		}
+	});
+
+	it('every move of its start values is free in a roomy vehicle', () => {
+		for (const move of movesOf(assembly)) {
+			const sweep = sweepInVehicle(interiorOf(plan.vehicle), motionOf(assembly, move));
+			expect(sweep.margin ?? 0, `${move.from} to ${move.to}: ${sweep.who} at ${sweep.whom} after ${sweep.at} s`).toBeGreaterThan(-TOUCH);
+		}
+	});
+});

@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import { count, gapAround, length, rearEdge, stockOf } from '../parameter';
+
+export const floorPanelsParams = z.strictObject({
+	height: length('Height of the floor panels', [10, 250], 33, {
+		hint: 'floor to their upper face: bars and board together',
+		more: 'Raise the panels',
+		less: 'Lower the panels'
+	}),
+	rear: rearEdge(60),
+	length: length('Length', [300, 4000], 1900, { more: 'Lengthen the floor', less: 'Shorten the floor' }),
+	gap: gapAround(6),
+	panels: count('Panels along the length', [1, 6], 3, {
+		hint: 'each lifts by a hand loop; joints where a well should open with the bed down'
+	}),
+	boardSheet: stockOf('Panels', 'sheet', 'ply-12'),
+	frameBar: stockOf('Bars under joints and edges', 'bar', 'batten-45x21')
+});
