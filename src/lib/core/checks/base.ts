@@ -21,7 +21,8 @@ export const slatGaps: Check = {
 			const zones = zonesIn(piece.assembly.slats, piece.state.id);
 			if (zones.length === 0) return [];
 			const widest = zones.reduce((a, b) => (b.gap > a.gap ? b : a));
-			const limit = widestGap(surfaceOf(piece)?.pad ?? 0);
+			const pads = piece.pads.filter(({ role }) => role !== 'back').map(({ pad }) => pad.size.z);
+			const limit = widestGap(Math.max(surfaceOf(piece)?.pad ?? 0, ...pads));
 			return [
 				{
 					rule: 'slat-gap',
@@ -68,13 +69,17 @@ export const slatAir: Check = {
 /** Past the edge of its base a pad may stand out this far, and this much of the base may stay bare, mm; our own figures. */
 const OVERHANG = 20;
 const BARE = 60;
+/** Boards that lie this little lower still bear the mattress: a pull-out slides under its seat, mm. */
+const STEP_DOWN = 16;
 
 export const padCover: Check = {
 	rule: 'pad-cover',
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const pads = piece.pads.filter((p) => p.role === 'mattress');
-			const deck = piece.parts.filter((p) => p.footprint && Math.abs(p.box.z[1] - piece.assembly.deck) < 0.5);
+			const deck = piece.parts.filter(
+				(p) => p.footprint && p.box.z[1] < piece.assembly.deck + 0.5 && p.box.z[1] > piece.assembly.deck - STEP_DOWN
+			);
 			if (pads.length === 0 || deck.length === 0) return [];
 			const range = (of: { box: PlacedPiece['parts'][number]['box'] }[], axis: 'x' | 'y'): [number, number] => [
 				Math.min(...of.map((o) => o.box[axis][0])),

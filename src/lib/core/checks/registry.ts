@@ -20,6 +20,7 @@ import { keepClear } from './keep-clear';
 import { lidSwing } from './lid';
 import { lyingBreadth, lyingLength, propped, sittingUp, turningOver } from './lying';
 import { beltedPlaces, roomToSit } from './passengers';
+import { restsOn } from './rests';
 import { gearUnder } from './stowing';
 
 /** Every rule there is, in the order in which equal findings are listed. A new rule is a file beside these and a line here. */
@@ -51,6 +52,7 @@ export const CHECKS: readonly Check[] = [
 	slatAir,
 	padCover,
 	innerMargins,
+	restsOn,
 	lidSwing,
 	gearUnder
 ];

@@ -1,3 +1,4 @@
+import { cornersOf } from '../geometry/vector';
 import { describe, expect, it } from 'vitest';
 import { bounds } from '../geometry/polygon';
 import { defaultSetting, type FrontSeat, type RearBench } from '../plan';
@@ -61,13 +62,11 @@ describe('front seat', () => {
 	it('is cleared by the exact distance to its leaning back', () => {
 		const solid = seatSolid('d', front, { state: 'upright', slide: 0, angle: 0 }, 0);
 		const box = { x: [0, 1950] as [number, number], y: [300, 400] as [number, number], z: [400, 500] as [number, number] };
-		expect(seatClearance(solid, { box, footprint: null, corners: [] })!.margin).toBeCloseTo(50, 9);
+		expect(seatClearance(solid, { box, footprint: null, corners: cornersOf(box) })!.margin).toBeCloseTo(50, 9);
 		// Beside the seat it is the sideways distance that counts.
-		expect(seatClearance(solid, { box: { ...box, x: [2050, 2100], y: [-200, 100] }, footprint: null, corners: [] })!.margin).toBeCloseTo(
-			30,
-			9
-		);
-		expect(seatClearance(solid, { box, footprint: null, corners: [] }, 10)).toBeNull();
+		const beside = { ...box, x: [2050, 2100] as [number, number], y: [-200, 100] as [number, number] };
+		expect(seatClearance(solid, { box: beside, footprint: null, corners: cornersOf(beside) })!.margin).toBeCloseTo(30, 9);
+		expect(seatClearance(solid, { box, footprint: null, corners: cornersOf(box) }, 10)).toBeNull();
 	});
 });
 

@@ -1,4 +1,5 @@
 import { assemblyOf, interiorOf, pieceIn } from '../derive';
+import { openingsOf } from '../interior';
 import { chainOf, type NamedThing } from '../modes';
 import { padMass, partMass, type Assembly, type Move, type Step } from '../pieces';
 import { remember } from '../memory';
@@ -6,7 +7,19 @@ import type { Plan, SeatSetting, Stock } from '../plan/plan';
 import { seatAt, type Arrangement } from './arrangement';
 import { motionOf, padsThrough } from './motion';
 import { seatPositions, seatSteps } from './seats';
-import { closer, FREE, sweepInVehicle, sweepPastPiece, sweepPastSeat, sweepPastThings, sweepSeat, type Sweep } from './sweep';
+import {
+	closer,
+	FREE,
+	sweepInVehicle,
+	sweepPastPiece,
+	sweepPastSeat,
+	sweepPastThings,
+	sweepSeat,
+	sweepWithDoorOpen,
+	TOUCH,
+	type Motion,
+	type Sweep
+} from './sweep';
 
 /** One thing that is done on the way from mode to mode: a piece goes to another state, or a seat is set. */
 export interface Action {
@@ -15,6 +28,8 @@ export interface Action {
 	name: string;
 	/** For a piece: the move of its kind. */
 	move?: Move;
+	/** Seconds before the move itself begins, while a door is opened. */
+	doorFirst: number;
 	/** What to do, in order. */
 	steps: Step[];
 	seconds: number;
@@ -31,6 +46,9 @@ export interface Action {
 }
 
 const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
+
+/** Our own estimate for opening or shutting a rear door. */
+const DOOR_SECONDS = 6;
 
 /** What a move lifts at most, kg: all of what is carried, half of what hangs on a hinge, loose cushions one by one. */
 const liftOf = remember((assembly: Assembly, move: Move, stock: Stock): number => {
@@ -54,31 +72,49 @@ const secondsOf = (steps: Step[]) => sum(steps.map(({ seconds }) => seconds));
 const handsOf = (steps: Step[]): 1 | 2 => (steps.some(({ hands }) => hands === 2) ? 2 : 1);
 const toolsOf = (steps: Step[]) => [...new Set(steps.flatMap(({ tool }) => (tool ? [tool] : [])))];
 
+/** A move in the vehicle: with its doors shut or, where only the rear door is in the way, with that open meanwhile. */
+function inVehicle(plan: Plan, motion: Motion): { sweep: Sweep; door: string | null } {
+	const interior = interiorOf(plan.vehicle);
+	const shut = sweepInVehicle(interior, motion);
+	if (shut.margin === null || shut.margin >= -TOUCH) return { sweep: shut, door: null };
+	for (const opening of openingsOf(plan.vehicle, interior)) {
+		if (opening.opening.place !== 'rear' || opening.opening.door === 'none') continue;
+		const sweep = sweepWithDoorOpen(interior, motion, opening);
+		if (sweep.margin === null || sweep.margin >= -TOUCH) return { sweep, door: opening.opening.name.toLowerCase() };
+	}
+	return { sweep: shut, door: null };
+}
+
 /** Tries a move of a piece against the vehicle and all that stands. */
 export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, things: readonly NamedThing[]): Action {
 	const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
 	const motion = motionOf(assembly, move);
+	const { sweep: inside, door } = inVehicle(plan, motion);
 	const sweeps = [
-		sweepInVehicle(interiorOf(plan.vehicle), motion),
+		inside,
 		...Object.entries(now.seats).map(([seat, setting]) => sweepPastSeat(motion, seatAt(plan.vehicle, seat, setting))),
 		...Object.entries(now.pieces)
 			.filter(([other]) => other !== id)
 			.map(([other, state]) => sweepPastPiece(motion, pieceIn(plan, other, state))),
 		sweepPastThings(motion, things)
 	];
+	const before: Step[] = door ? [{ words: `Open the ${door}`, seconds: DOOR_SECONDS, hands: 1 }] : [];
+	const after: Step[] = door ? [{ words: `Shut the ${door}`, seconds: DOOR_SECONDS, hands: 1 }] : [];
+	const steps = [...before, ...move.steps, ...after];
+	const nearest = sweeps.reduce(closer, FREE);
 	const { name } = plan.pieces[id];
-	const { steps } = move;
 	return {
 		subject: id,
 		name: `${name}: ${assembly.states.find((state) => state.id === move.to)!.name.toLowerCase()}`,
 		move,
+		doorFirst: door ? DOOR_SECONDS : 0,
 		steps,
 		seconds: secondsOf(steps),
 		hands: handsOf(steps),
 		tools: toolsOf(steps),
 		loose: padsThrough(assembly, move).loose,
 		lift: liftOf(assembly, move, plan.stock),
-		sweep: sweeps.reduce(closer, FREE),
+		sweep: door ? { ...nearest, at: nearest.at + DOOR_SECONDS } : nearest,
 		before: now,
 		after: { ...now, pieces: { ...now.pieces, [id]: move.to } }
 	};
@@ -97,6 +133,7 @@ export function trySeat(plan: Plan, now: Arrangement, id: string, to: SeatSettin
 	return {
 		subject: id,
 		name: seat.name,
+		doorFirst: 0,
 		steps,
 		seconds,
 		hands: handsOf(steps),

@@ -11,9 +11,12 @@ import { during } from './motion';
 const roomy = (kind: KindName, params: Record<string, unknown> = {}) =>
 	withPiece(planIn(plainVehicle([[0, 860]], 1900, 4200)), 'piece', kind, params);
 
+/** An upright wall wants more room behind a lid than the leaning ones of the start values. */
+const BEHIND_LID = { gap: 20 };
+
 /** Other choices of a kind that bring other joints. */
 const VARIANTS: [KindName, Record<string, unknown>][] = [
-	['slat-couch', { sections: 3 }],
+	['slat-couch', { ...BEHIND_LID, sections: 3 }],
 	['fold-over', { leaves: 2, legs: 'folding legs' }],
 	['fold-over', { legs: 'swing-out arms' }],
 	['fold-over', { legs: 'a sliding trestle' }],
@@ -34,7 +37,7 @@ const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['hatch-panels', { front: 0 }]
 ];
 const CASES: [KindName, Record<string, unknown>][] = [
-	...(Object.keys(KINDS) as KindName[]).map((kind): [KindName, Record<string, unknown>] => [kind, {}]),
+	...(Object.keys(KINDS) as KindName[]).map((kind): [KindName, Record<string, unknown>] => [kind, kind === 'slat-couch' ? BEHIND_LID : {}]),
 	...VARIANTS
 ];
 

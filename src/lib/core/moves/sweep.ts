@@ -7,10 +7,12 @@ import {
 	frontClearance,
 	rearClearance,
 	seatClearance,
+	throughRear,
 	solidSeparation,
 	wallClearance,
 	type Clearance,
 	type Interior,
+	type OpeningSolid,
 	type SeatSolid,
 	type Solid
 } from '../interior';
@@ -103,12 +105,19 @@ function throughFloor(interior: Interior, solid: Solid): [string, Clearance][] {
 	return clearance.margin < 0 ? [['the floor', clearance]] : [];
 }
 
+/** The rear end: the shut door, or the edges of its opening for whatever reaches out when it is open. */
+function rearRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): [string, Clearance][] {
+	const shut = rearClearance(interior, solid);
+	if (!open) return [['the rear door', shut]];
+	return shut.margin < 0 ? [[`the edge of the ${open.opening.name.toLowerCase()}`, throughRear(open, solid)]] : [];
+}
+
 /** The room of one solid in the vehicle itself, with the name of what it comes closest to. */
-function roomInVehicle(interior: Interior, solid: Solid): { clearance: Clearance; name: string } {
+function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | null): { clearance: Clearance; name: string } {
 	const around: [string, Clearance][] = [
 		['the side wall', wallClearance(interior, solid)],
 		['the ceiling', ceilingClearance(interior, solid)],
-		['the rear door', rearClearance(interior, solid)],
+		...rearRoom(interior, solid, open),
 		['the bulkhead or dashboard', frontClearance(interior, solid)],
 		...throughFloor(interior, solid),
 		...interior.arches.map((arch): [string, Clearance] => ['the wheel arch', archClearance(arch, solid)]),
@@ -118,29 +127,37 @@ function roomInVehicle(interior: Interior, solid: Solid): { clearance: Clearance
 	return { clearance, name };
 }
 
-/** A motion in the vehicle itself, and against what stays of its own piece: remembered. */
-export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => {
+function sweepInside(interior: Interior, motion: Motion, open: OpeningSolid | null): Sweep {
 	let least = FREE;
 	for (const { tracks, still } of motion.stretches)
 		for (const track of tracks) {
 			track.solids.forEach((solid, i) => {
-				const { clearance, name } = roomInVehicle(interior, solid);
+				const { clearance, name } = roomInVehicle(interior, solid, open);
 				if (least.margin === null || clearance.margin < least.margin)
 					least = { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at: track.times[i] };
 			});
 			for (const { name, solid } of still) {
 				const limit = least.margin ?? Infinity;
 				if (boxSeparation(track.box, solid.box) >= limit) continue;
+				const first = solidSeparation(track.solids[0], solid);
 				// What touches at the start is hinged or slid on it.
-				if (solidSeparation(track.solids[0], solid) <= TOUCH) continue;
-				least = closer(
-					least,
-					against(track, name, limit, (moving, most) => ({ margin: solidSeparation(moving, solid, most) }))
-				);
+				if (first <= TOUCH) continue;
+				const found = against(track, name, limit, (moving, most) => ({ margin: solidSeparation(moving, solid, most) }));
+				// What only ever runs alongside, as one slat beside the next, is as close as it was built.
+				if (found.margin === null || (found.margin >= -TOUCH && found.margin > first - TOUCH)) continue;
+				least = closer(least, found);
 			}
 		}
 	return least;
-});
+}
+
+/** A motion in the vehicle itself, and against what stays of its own piece: remembered. */
+export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => sweepInside(interior, motion, null));
+
+/** The same with a rear door open: what reaches out must pass its opening. Remembered. */
+export const sweepWithDoorOpen = remember((interior: Interior, motion: Motion, open: OpeningSolid): Sweep =>
+	sweepInside(interior, motion, open)
+);
 
 /** A motion against some things that stand: remembered. */
 export const sweepPastThings = remember((motion: Motion, things: readonly NamedSolid[]): Sweep =>

@@ -122,14 +122,7 @@ export interface Support {
 	kind: 'ledger' | 'leg' | 'rail' | 'cross-bar' | 'wall bracket' | 'prop' | 'track' | 'floor' | 'hinge' | 'seat' | 'board';
 }
 
-/** An edge that offers to carry what is laid on it: its upper face, in vehicle coordinates with every joint at 0. */
-export interface Ledge {
-	id: string;
-	name: string;
-	box: Box;
-}
-
-/** Something that has to find a ledge of another piece, a seat or a deck under it: the strip that must lie on, its underside at the low z. */
+/** A strip that has to find a ledge of another piece, a deck or a seat under it, as it lies in the states named. */
 export interface Rest {
 	id: string;
 	name: string;
@@ -179,7 +172,6 @@ export interface Assembly {
 	spaces: Space[];
 	slats: SlatZone[];
 	innerMargins: InnerMargin[];
-	ledges: Ledge[];
 	rests: Rest[];
 	/** Height of the boards or slats above the floor: the height that the height chart moves. */
 	deck: number;

@@ -28,8 +28,12 @@ export function barOf(stock: Stock, id: string): BarStock {
 	return stock.bars[id];
 }
 
+/** Numbers that do not go together may turn a size inside out; the part is then the one between the two. */
+const inOrder = ([a, b]: Range): Range => (a <= b ? [a, b] : [b, a]);
+
 /** A bar that fills a box and runs along one axis: its outline is length by its larger section side. */
-export function barIn(id: string, name: string, stock: string, link: string, box: Box, along: 'x' | 'y' | 'z'): Part {
+export function barIn(id: string, name: string, stock: string, link: string, given: Box, along: 'x' | 'y' | 'z'): Part {
+	const box: Box = { x: inOrder(given.x), y: inOrder(given.y), z: inOrder(given.z) };
 	const size = (axis: 'x' | 'y' | 'z') => box[axis][1] - box[axis][0];
 	const unit = { x: vec3(1, 0, 0), y: vec3(0, 1, 0), z: vec3(0, 0, 1) };
 	// Own x runs along the bar; own y and z are the two other axes in right-handed order.
@@ -64,7 +68,7 @@ export function boardOf(id: string, name: string, stock: string, link: string, o
 
 /** A board that fills a box, its thickness along one axis: level (z) or upright. */
 export function boardIn(id: string, name: string, stock: string, link: string, box: Box, normal: 'x' | 'y' | 'z' = 'z'): Part {
-	if (normal === 'z') return boardOf(id, name, stock, link, rectangle(...box.x, ...box.y), box.z);
+	if (normal === 'z') return boardOf(id, name, stock, link, rectangle(...inOrder(box.x), ...inOrder(box.y)), inOrder(box.z));
 	// A bar along the first of the other two axes has this board's outline and thickness.
 	const along = normal === 'x' ? 'y' : 'z';
 	return { ...barIn(id, name, stock, link, box, along), form: 'board' };
@@ -79,7 +83,6 @@ export const assembled = (given: Pick<Assembly, 'links' | 'parts' | 'states' | '
 	spaces: [],
 	slats: [],
 	innerMargins: [],
-	ledges: [],
 	rests: [],
 	...given
 });

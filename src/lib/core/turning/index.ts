@@ -38,28 +38,42 @@ export function pieceKnobs(id: string, piece: Piece): Knob[] {
 /** How far to look from the present value: this many doublings of a 2 mm step. */
 const DOUBLINGS = 10;
 
+/** Distances to try: steps that double, and where the margin would come right if it went on as it began. */
+function distances(knob: Knob, direction: 1 | -1, aim: number, margin: (value: number) => number): number[] {
+	const doubled = Array.from({ length: DOUBLINGS + 1 }, (_, i) => 2 * 2 ** i);
+	const now = margin(knob.value);
+	const slope = (margin(Math.round(knob.value) + 2 * direction) - now) / 2;
+	const straight = Math.ceil((aim - now) / slope);
+	// What must be level with something fits within a few millimetres only, and doubled steps leap over it.
+	return slope > 0 && Number.isFinite(straight) && straight > 0 ? [...doubled, straight].sort((a, b) => a - b) : doubled;
+}
+
 /**
- * The smallest turn of a knob in one direction that brings `margin` to at least `aim`: steps that double until one
- * succeeds, then halving between the last failure and it. Undefined when none within range does.
+ * The smallest turn of a knob in one direction that brings `margin` to at least `aim`: steps that double, and the one
+ * that a straight line points at, until one succeeds, then halving between the last failure and it. Undefined when
+ * none within range does.
  */
 export function smallestTurn(knob: Knob, direction: 1 | -1, aim: number, margin: (value: number) => number): number | undefined {
 	const edge = direction > 0 ? knob.range[1] : knob.range[0];
 	const clamp = (value: number) => (direction > 0 ? Math.min(edge, value) : Math.max(edge, value));
 	let failed = knob.value;
-	for (let i = 0; i <= DOUBLINGS; i++) {
-		const tried = clamp(Math.round(knob.value) + direction * 2 * 2 ** i);
-		if (margin(tried) >= aim) {
-			let good = tried;
-			while (Math.abs(good - failed) > knob.step) {
-				const middle = direction > 0 ? Math.ceil((good + failed) / 2) : Math.floor((good + failed) / 2);
-				if (middle === good) break;
-				if (margin(middle) >= aim) good = middle;
-				else failed = middle;
-			}
-			return good;
-		}
+	for (const distance of distances(knob, direction, aim, margin)) {
+		const tried = clamp(Math.round(knob.value) + direction * distance);
+		if (margin(tried) >= aim) return halved(knob, direction, failed, tried, (value) => margin(value) >= aim);
 		failed = tried;
 		if (tried === edge) return undefined;
 	}
 	return undefined;
+}
+
+/** The least value that is good between one that failed and one that is good, to the knob's own step. */
+function halved(knob: Knob, direction: 1 | -1, failed: number, found: number, isGood: (value: number) => boolean): number {
+	let good = found;
+	while (Math.abs(good - failed) > knob.step) {
+		const middle = direction > 0 ? Math.ceil((good + failed) / 2) : Math.floor((good + failed) / 2);
+		if (middle === good) break;
+		if (isGood(middle)) good = middle;
+		else failed = middle;
+	}
+	return good;
 }

@@ -145,10 +145,6 @@ export const benchBox = pieceKind({
 					access: params.lid ? [{ face: 'top', states: ['lid-up'] }] : [{ face: 'rear', states: states.map(({ id }) => id) }]
 				}
 			],
-			ledges: [
-				...(params.ledge > 0 ? [{ id: 'ledge', name: 'the ledge', box: ledge }] : []),
-				{ id: 'top', name: 'the top', box: { x, y: y(0, params.depth), z: [under, params.height] as Range } }
-			],
 			deck: params.height
 		});
 	}

@@ -277,7 +277,6 @@ export const fixedPlatform = pieceKind({
 			spaces: lanes(params, interior, frame, along.inner),
 			slats: [],
 			innerMargins: [],
-			ledges: [],
 			rests: [],
 			deck: params.height
 		};

@@ -1,9 +1,12 @@
 import { z } from 'zod';
-import { count, gapAround, length, rearEdge, stockOf } from '../parameter';
+import { choice, count, gapAround, length, rearEdge, stockOf } from '../parameter';
 
 export const floorPanelsParams = z.strictObject({
-	height: length('Height of the floor panels', [10, 250], 33, {
-		hint: 'floor to their upper face: bars and board together',
+	over: choice('Panels lie over', ['the wells', 'the whole floor'], 'the wells', {
+		hint: 'without wells in their stretch they lie on the whole floor'
+	}),
+	height: length('Height of the floor panels', [-60, 250], 0, {
+		hint: 'their upper face above the floor; 0 is flush with it over a well',
 		more: 'Raise the panels',
 		less: 'Lower the panels'
 	}),

@@ -4,6 +4,7 @@ import { vec3, type Box } from '../../geometry/vector';
 import {
 	pieceKind,
 	type Assembly,
+	type InnerMargin,
 	type Link,
 	type Move,
 	type Part,
@@ -12,6 +13,7 @@ import {
 	type Support,
 	type Surroundings
 } from '../assembly';
+import { lengthMark } from '../../units';
 import { assembled, barIn, barOf, boardIn, foldingLeg, hingeAt, padIn, sheetOf, sleepOn, spanOf, type Range } from '../making';
 import { foldOverParams } from './params';
 
@@ -50,14 +52,12 @@ function leafLinks(params: Params, { leaves, y, z }: Frame): Link[] {
 		? {
 				id: 'leaf-1',
 				module: 'Folded stack',
-				// Tipped up about its front lower edge and carried forward to the seat.
+				// Tipped up about its front lower edge while it is let down to the floor behind the seat: upright at its height it would meet the roof.
 				joint: {
 					type: 'drop-in',
 					about: { origin: vec3(leaves[0][1], y[0], z[0]), axis: vec3(0, 1, 0) },
 					way: [
-						{ shift: vec3(0, 0, 10), angle: 0 },
-						{ shift: vec3(0, 0, 10), angle: Math.PI / 2 },
-						{ shift: vec3(forward, 0, 10), angle: Math.PI / 2 },
+						{ shift: vec3(0, 0, 20), angle: 0 },
 						{ shift: vec3(forward, 0, -z[0]), angle: Math.PI / 2 }
 					]
 				}
@@ -121,8 +121,14 @@ const ends = (params: Params, { leaves }: Frame, wide: number): { leaf: number; 
 	...leaves.flatMap(([, end], leaf) => (leaf > 0 || stands(params) ? [{ leaf, at: [end - wide, end] as Range }] : []))
 ];
 
+/** What the legs at an end of a leaf stand on, a folded seat or the floor; never so high that nothing is left of them. */
+function footOf(params: Params, leaf: number, rearEnd: boolean, under: number): number {
+	const bearing = rearEnd || leaf > 1 ? 0 : leaf === 0 ? params.firstFoot : params.secondFoot;
+	return Math.min(bearing, under - 10);
+}
+
 function loosenedLegs(params: Params, frame: Frame): Props {
-	const { y, z, leg } = frame;
+	const { leaves, y, z, leg } = frame;
 	const folding = params.legs === 'folding legs';
 	const props: Props = { ...NO_PROPS, parts: [], links: [], set: [], clear: [], away: {}, out: [], supports: [] };
 	for (const { leaf, at } of ends(params, frame, leg.width))
@@ -135,7 +141,7 @@ function loosenedLegs(params: Params, frame: Frame): Props {
 					folding ? 'Leg, folding' : 'Leg, screws in',
 					params.legBar,
 					id,
-					{ x: at, y: [from, from + leg.thickness], z: [0, z[0]] },
+					{ x: at, y: [from, from + leg.thickness], z: [footOf(params, leaf, at[0] === leaves[leaf][0], z[0]), z[0]] },
 					'z'
 				)
 			);
@@ -246,7 +252,7 @@ function propsOf(params: Params, frame: Frame): Props {
 /** Made: joints 0. Folded: the leaves zigzag onto the first, so that the last one stays level on its way. */
 function statesAndMoves(params: Params, props: Props): Pick<Assembly, 'states' | 'moves'> {
 	const over = Object.fromEntries(Array.from({ length: params.leaves - 1 }, (_, i) => [`leaf-${i + 2}`, Math.PI]));
-	const upright: Record<string, number> = stands(params) ? { 'leaf-1': 4 } : {};
+	const upright: Record<string, number> = stands(params) ? { 'leaf-1': 2 } : {};
 	// A trestle is home at 0 and out at the end of its slide; everything else is set at 0.
 	const setJoints = Object.assign({}, ...props.set.map((step) => step.joints ?? {})) as Record<string, number>;
 	const half: Record<string, number> = { 'leaf-2': Math.PI / 2, ...(params.leaves === 3 ? { 'leaf-3': Math.PI } : {}) };
@@ -306,6 +312,21 @@ function statesAndMoves(params: Params, props: Props): Pick<Assembly, 'states' |
 	};
 }
 
+/** Folded over, no leaf may reach further back than the rear one that bears the stack, a hand's breadth apart. */
+function stackMargin(params: Params, { leaves, y, z }: Frame): InnerMargin {
+	const most = Math.max(...leaves.map(([from, to]) => to - from));
+	const past = Math.max(0, Math.round(most - params.first));
+	return {
+		id: 'stack',
+		title: 'Folded stack on its rear leaf',
+		margin: params.first + 30 - most,
+		comfort: 0,
+		why: `The longest leaf stands ${lengthMark(past)} past the rear leaf when folded; the stack is ${lengthMark(Math.round(params.leaves * (z[1] - z[0])))} thick.`,
+		at: vec3(leaves[0][0], (y[0] + y[1]) / 2, z[1]),
+		states: ['folded']
+	};
+}
+
 /** Two or three leaves, hinged on alternating sides, that fold over onto each other or stand behind a seat. */
 export const foldOver = pieceKind({
 	kind: 'fold-over',
@@ -320,11 +341,9 @@ export const foldOver = pieceKind({
 		const { leaves, y, z } = frame;
 		const props = propsOf(params, frame);
 		const base = bed(params, frame);
-		const t = z[1] - z[0];
 		const long: Range = [leaves[0][0], leaves[leaves.length - 1][1]];
 		const mattress: Box = { x: long, y, z: [z[1], z[1] + params.padThickness] };
 		const names = ['Rear leaf', 'Second leaf', 'Third leaf'];
-		const most = Math.max(...leaves.map(([from, to]) => to - from));
 		return assembled({
 			links: [{ id: 'frame', joint: { type: 'fixed' } }, ...leafLinks(params, frame), ...props.links],
 			parts: [
@@ -350,19 +369,8 @@ export const foldOver = pieceKind({
 							access: [{ face: 'rear', states: ['bed', 'folded'] }]
 						}
 					],
-			innerMargins: [
-				{
-					id: 'stack',
-					title: 'Folded stack on its rear leaf',
-					margin: params.first + 30 - most,
-					comfort: 0,
-					why: `The longest leaf stands ${Math.max(0, Math.round(most - params.first))} mm past the rear leaf when folded; the stack is ${Math.round(params.leaves * t)} mm thick.`,
-					at: vec3(leaves[0][0], (y[0] + y[1]) / 2, z[1]),
-					states: ['folded']
-				}
-			],
+			innerMargins: stands(params) ? [] : [stackMargin(params, frame)],
 			rests: props.rests,
-			ledges: [{ id: 'front', name: 'the front edge of the leaves', box: { x: [long[1] - 60, long[1]], y, z } }],
 			deck: params.height
 		});
 	}

@@ -27,6 +27,12 @@ export const foldOverParams = z.strictObject({
 		['screw-in legs', 'folding legs', 'swing-out arms', 'a sliding trestle', 'what lies below'],
 		'screw-in legs'
 	),
+	firstFoot: length('Legs at the front of the rear leaf stand on, above the floor', [0, 600], 0, {
+		hint: 'the top of a folded seat under them; 0 is the floor'
+	}),
+	secondFoot: length('Legs of the second leaf stand on, above the floor', [0, 600], 0, {
+		hint: 'the top of a folded seat under them; 0 is the floor'
+	}),
 	boardSheet: stockOf('Leaves', 'sheet', 'ply-12'),
 	frameBar: stockOf('Battens, arms and trestle', 'bar', 'batten-45x21'),
 	legBar: stockOf('Legs', 'bar', 'batten-45x45'),

@@ -25,8 +25,9 @@ type Params = z.infer<typeof hatchPanelsParams>;
 interface Frame {
 	x: Range;
 	y: Range;
-	/** Of the hatch. */
+	/** Of the hatch, across and along. */
 	hatch: Range;
+	hatchX: Range;
 	z: Range;
 	under: number;
 	/** The section in front: along, across. */
@@ -51,7 +52,8 @@ function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
 					y: [params.frontCentre - params.frontWidth / 2, params.frontCentre + params.frontWidth / 2] as Range
 				}
 			: null;
-	return { x, y, hatch: [middle - half, middle + half], z, under, front, bar, leg: barOf(stock, params.legBar) };
+	const hatchX: Range = [Math.max(x[0] + bar.thickness + 40, x[1] - params.hatchLength), x[1]];
+	return { x, y, hatch: [middle - half, middle + half], hatchX, z, under, front, bar, leg: barOf(stock, params.legBar) };
 }
 
 function frameParts(params: Params, { x, y, hatch, z, under, bar, leg }: Frame): Part[] {
@@ -88,7 +90,7 @@ function frameParts(params: Params, { x, y, hatch, z, under, bar, leg }: Frame):
 
 /** Panels left and right that lift out, a hatch between them, and a section that turns over from a panel forward. */
 function panels(params: Params, frame: Frame): { parts: Part[]; links: Link[] } {
-	const { x, y, hatch, z, front, leg } = frame;
+	const { x, y, hatch, hatchX, z, front, leg } = frame;
 	const lift = (at: Range) =>
 		carriedBy('lift-out', vec3((x[0] + x[1]) / 2, (at[0] + at[1]) / 2, z[0]), vec3(1, 0, 0), [{ shift: vec3(0, 0, 100), angle: 0 }]);
 	const sides = { right: [y[0], hatch[0] - 1] as Range, left: [hatch[1] + 1, y[1]] as Range };
@@ -96,7 +98,8 @@ function panels(params: Params, frame: Frame): { parts: Part[]; links: Link[] } 
 		...(['left', 'right'] as const).map((side) =>
 			boardIn(`panel-${side}`, `Panel ${side}`, params.boardSheet, `panel-${side}`, { x, y: sides[side], z })
 		),
-		boardIn('hatch', 'Hatch', params.boardSheet, 'hatch', { x, y: hatch, z })
+		boardIn('hatch', 'Hatch', params.boardSheet, 'hatch', { x: hatchX, y: hatch, z }),
+		boardIn('rest', 'Board behind the hatch', params.boardSheet, 'frame', { x: [x[0], hatchX[0] - 2], y: hatch, z })
 	];
 	const links: Link[] = [
 		{ id: 'panel-left', module: 'Left panel', joint: lift(sides.left) },
@@ -105,7 +108,7 @@ function panels(params: Params, frame: Frame): { parts: Part[]; links: Link[] } 
 		{
 			id: 'hatch',
 			module: 'Hatch',
-			joint: hingeAt(vec3(x[0], hatch[0], z[1]), vec3(0, -1, 0), radians(Math.max(params.hatchAngle, params.lounge)))
+			joint: hingeAt(vec3(hatchX[0], hatch[0], z[1]), vec3(0, -1, 0), radians(Math.max(params.hatchAngle, params.lounge)))
 		}
 	];
 	if (front) {
@@ -231,7 +234,7 @@ export const hatchPanels = pieceKind({
 	alongParam: 'rear',
 	assemble(params, around) {
 		const frame = frameOf(params, around);
-		const { x, y, hatch, z, under, bar } = frame;
+		const { x, y, hatch, under, bar } = frame;
 		const built = panels(params, frame);
 		const bay = (id: string, name: string, wide: Range, states: string[]) => ({
 			id,
@@ -259,7 +262,6 @@ export const hatchPanels = pieceKind({
 				bay('left', 'Under the left panel', [hatch[1] + bar.thickness, y[1]], ['out']),
 				bay('right', 'Under the right panel', [y[0], hatch[0] - bar.thickness], ['out'])
 			],
-			ledges: [{ id: 'front', name: 'the front edge of the panels', box: { x: [x[1] - 60, x[1]], y, z } }],
 			deck: params.height
 		});
 	}

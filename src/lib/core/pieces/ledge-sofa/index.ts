@@ -23,6 +23,8 @@ interface Frame {
 	leg: { width: number; thickness: number };
 	/** How far the pull-out travels. */
 	travel: number;
+	/** How much further in the leaning wall stands at the height of the back cushion. */
+	lean: number;
 }
 
 function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
@@ -43,7 +45,18 @@ function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
 		under,
 		bar,
 		leg: barOf(stock, params.legBar),
-		travel: params.pullOut
+		travel: params.pullOut,
+		lean: Math.max(
+			0,
+			outer -
+				reachOn(
+					interior,
+					params.side,
+					[params.rear, end],
+					[params.height, params.height + params.padThickness + params.pullOut],
+					params.gap
+				)
+		)
 	};
 }
 
@@ -130,7 +143,7 @@ function pads(params: Params, frame: Frame): Pad[] {
 	const D = params.seatDepth;
 	const z: Range = [params.height, params.height + t];
 	const seat = { x: frame.x, y: frame.y(0, D), z };
-	const back = { x: frame.x, y: frame.y(0, t), z: [z[1], z[1] + frame.travel] as Range };
+	const back = { x: frame.x, y: frame.y(frame.lean, frame.lean + t), z: [z[1], z[1] + frame.travel] as Range };
 	const out = { x: frame.x, y: frame.y(D, D + frame.travel), z };
 	const list = [
 		padIn('seat', 'Seat cushion', params.padFoam, seat, { sofa: { role: 'seat' }, bed: { role: 'mattress' } }),
@@ -189,6 +202,7 @@ export const ledgeSofa = pieceKind({
 	assemble(params, around): Assembly {
 		const frame = frameOf(params, around);
 		const D = params.seatDepth;
+		const backAt = frame.lean + params.padThickness;
 		const sides = params.side === 'left' ? ('right' as const) : ('left' as const);
 		const links: Link[] = [
 			{ id: 'frame', joint: { type: 'fixed' } },
@@ -214,12 +228,12 @@ export const ledgeSofa = pieceKind({
 				{
 					id: 'sit',
 					use: 'sit',
-					outline: rectangle(...frame.x, ...frame.y(params.padThickness, D)),
+					outline: rectangle(...frame.x, ...frame.y(backAt, D)),
 					base: params.height,
 					pad: params.padThickness,
 					foam: params.padFoam,
 					states: ['sofa'],
-					faces: { direction: sides, backAt: frame.y(params.padThickness, params.padThickness)[0], edgeAt: frame.y(D, D)[0] }
+					faces: { direction: sides, backAt: frame.y(backAt, backAt)[0], edgeAt: frame.y(D, D)[0] }
 				},
 				sleepOn(rectangle(frame.x[0], frame.armX[1], ...frame.y(0, D + frame.travel)), params.height, params, ['bed'])
 			],

@@ -181,7 +181,6 @@ export const lidPlatform = pieceKind({
 					...(i === 0 ? [{ face: 'rear' as const, states: ['bed', ...open] }] : [])
 				]
 			})),
-			ledges: [{ id: 'front', name: 'the front edge of the lids', box: { x: [x[1] - 40, x[1]], y, z } }],
 			deck: params.height
 		});
 	}

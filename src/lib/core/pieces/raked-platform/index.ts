@@ -137,7 +137,7 @@ function padsOf(params: Params, { x, split, y, z }: Frame): Pad[] {
 		'deck',
 		'Mattress',
 		params.padFoam,
-		{ x: [split, x[1]], y, z: height },
+		{ x: [split, x[1] - SLOT_IN - 24], y, z: height },
 		{ level: { role: 'mattress', link: 'deck' }, raked: { role: 'seat', link: 'deck' } }
 	);
 	if (params.foot <= 0) return [deck];

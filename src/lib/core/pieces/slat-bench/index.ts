@@ -221,7 +221,6 @@ export const slatBench = pieceKind({
 					states: ['bed']
 				}
 			],
-			ledges: [{ id: 'front', name: 'the front slats', box: { x: [bedX[1] - 45, bedX[1]], y: slatY, z: frame.slatZ } }],
 			deck: params.height
 		});
 	}

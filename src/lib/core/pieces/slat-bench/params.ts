@@ -17,5 +17,5 @@ export const slatBenchParams = z.strictObject({
 	slatGap: length('Air between slats, pushed in', [2, 60], 8, { more: 'Space the slats wider', less: 'Space the slats closer' }),
 	frameBar: stockOf('Bars across', 'bar', 'batten-45x21'),
 	boardSheet: stockOf('Benches', 'sheet', 'ply-12'),
-	...padParams(80)
+	...padParams(100)
 });

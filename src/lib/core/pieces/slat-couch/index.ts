@@ -370,7 +370,6 @@ export const slatCouch = pieceKind({
 			],
 			slats: slatZones(params, frame),
 			innerMargins: [stopHold(params, frame)],
-			ledges: [],
 			rests: [],
 			deck: params.height
 		};

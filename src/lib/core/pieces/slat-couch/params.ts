@@ -16,7 +16,7 @@ export const slatCouchParams = z.strictObject({
 	length: length('Length', [600, 3000], 1880, { more: 'Lengthen the couch', less: 'Shorten the couch' }),
 	seatDepth: length('Depth as a couch', [350, 1000], 620, { more: 'Deepen the couch', less: 'Make the couch shallower' }),
 	bedWidth: length('Width as a bed', [500, 1600], 1080, { more: 'Widen the bed', less: 'Narrow the bed' }),
-	gap: length('Gap to the wall', [0, 150], 18, { more: 'Widen the gap to the wall', less: 'Narrow the gap to the wall' }),
+	gap: length('Gap to the wall', [0, 150], 10, { more: 'Widen the gap to the wall', less: 'Narrow the gap to the wall' }),
 	slatBar: stockOf('Slats', 'bar', 'slat-70x18'),
 	slatGap: length('Air between slats, pushed in', [0, 60], 12, { more: 'Space the slats wider', less: 'Space the slats closer' }),
 	frameBar: stockOf('Ledger, rails and stop', 'bar', 'batten-45x21'),

@@ -105,7 +105,6 @@ export const slatPlatform = pieceKind({
 					states: ['bed']
 				}
 			],
-			ledges: [{ id: 'front', name: 'the front slat', box: { x: [long[1] - slat.width, long[1]], y, z } }],
 			deck: params.height
 		});
 	}
