@@ -1,5 +1,6 @@
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { benchHead, benchLegRoom } from './bench';
+import { carriedIn } from './carried-in';
 import type { Check } from './finding';
 import {
 	doorSweep,
@@ -53,6 +54,7 @@ export const CHECKS: readonly Check[] = [
 	padCover,
 	innerMargins,
 	restsOn,
+	carriedIn,
 	lidSwing,
 	gearUnder
 ];

@@ -1,0 +1,51 @@
+import { remember } from '../memory';
+import { openingsOf, type Interior } from '../interior';
+import { itemsOf, passageOf, COMFORT, type Item, type Passage } from '../passage';
+import type { Assembly } from '../pieces';
+import type { Vehicle } from '../plan/vehicle';
+import { lengthMark } from '../units';
+import type { Check, Result } from './finding';
+
+/** What of an assembly has the least room on its way in; null when no opening was measured. */
+const worstOf = remember((vehicle: Vehicle, interior: Interior, assembly: Assembly): { item: Item; passage: Passage } | null => {
+	let worst: { item: Item; passage: Passage } | null = null;
+	const openings = openingsOf(vehicle, interior);
+	for (const item of itemsOf(assembly)) {
+		const passage = passageOf(interior, openings, item);
+		if (passage && (!worst || passage.margin < worst.passage.margin)) worst = { item, passage };
+	}
+	return worst;
+});
+
+/** Whether everything that is carried in as one piece passes a door, in whichever way is best. */
+export const carriedIn: Check = {
+	rule: 'carried-in',
+	run: ({ plan, scene }) =>
+		scene.pieces.flatMap((piece): Result[] => {
+			const found = worstOf(plan.vehicle, scene.interior, piece.assembly);
+			if (!found) return [];
+			const { item, passage } = found;
+			const { name } = plan.vehicle.openings[passage.opening];
+			const at = openingsOf(plan.vehicle, scene.interior).find(({ id }) => id === passage.opening)!.points[0];
+			const size = item.size.map((mm) => lengthMark(Math.round(mm))).join(' × ');
+			return [
+				{
+					rule: 'carried-in',
+					key: piece.id,
+					title: `${piece.name}: through a door`,
+					subjects: [piece.id],
+					// More room than this is not worth a number: other ways were not looked for.
+					margin: Math.min(passage.margin, 2 * COMFORT),
+					comfort: COMFORT,
+					unit: 'mm',
+					limit: 0,
+					actual: passage.margin,
+					why:
+						passage.margin < 0
+							? `${item.name}, ${size}, passes no door in one piece; the best way is through the ${name.toLowerCase()}, ${passage.way}.`
+							: `${item.name}, ${size}, is the tightest: through the ${name.toLowerCase()}, ${passage.way}.`,
+					at
+				}
+			];
+		})
+};

@@ -1,0 +1,106 @@
+import { assemblyOf, pieceIn, sceneOf } from '../derive';
+import { blockClearance, zonesOf, type ZoneSolid } from '../interior';
+import { solidsOf } from '../modes';
+import type { Plan } from '../plan/plan';
+import type { Action } from './actions';
+import { arrangementKey, arrangementOf, type Arrangement } from './arrangement';
+import { Ways, type Block } from './convert';
+import { movesOf } from './motion';
+import { quickest } from './quickest';
+
+/** How something can be reached in a mode: at once, after some moves, or not at all. */
+export interface Reach {
+	/** What is reached: a space to keep clear, or another state of a piece such as an open lid. */
+	kind: 'zone' | 'state';
+	name: string;
+	status: 'free' | 'moves' | 'blocked';
+	/** What is done first, in order, and cushions that are lifted off at the end. */
+	actions: Action[];
+	lifted: string[];
+	seconds: number;
+	/** What is in the way when it is blocked. */
+	by: string;
+	/** For a zone: whether its own rule asks for it in this mode. */
+	asked: boolean;
+}
+
+/** Lifting a cushion off, our own estimate, s. */
+const LIFT_SECONDS = 4;
+/** More arrangements than this are not looked at for one zone. */
+const MOST = 2000;
+
+/** Boards and bars in the way to a zone in an arrangement, and the cushions on it. */
+function inTheWay(plan: Plan, { way }: ZoneSolid, now: Arrangement): { boards: string[]; cushions: string[] } {
+	const boards: string[] = [];
+	const cushions: string[] = [];
+	for (const [id, state] of Object.entries(now.pieces)) {
+		const piece = pieceIn(plan, id, state);
+		solidsOf(piece).forEach(({ name, solid }, i) => {
+			if (blockClearance(way, solid).margin >= -1) return;
+			if (i < piece.parts.length) boards.push(`${name} of ${piece.name}`);
+			else cushions.push(name);
+		});
+	}
+	return { boards, cushions };
+}
+
+function reachZone(plan: Plan, start: Arrangement, zone: ZoneSolid, modeId: string): Reach {
+	const { rule, name } = zone.zone;
+	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
+	const isFree = (now: Arrangement) => inTheWay(plan, zone, now).boards.length === 0;
+	const search = quickest(start, isFree, arrangementKey, ways.out, undefined, MOST);
+	const asked = rule.type === 'always free' || rule.uses.includes(plan.modes[modeId].use);
+	const common = { kind: 'zone' as const, name, asked };
+	if (!search.found) {
+		const [first] = inTheWay(plan, zone, start).boards;
+		return { ...common, status: 'blocked', actions: [], lifted: [], seconds: 0, by: first };
+	}
+	const lifted = [...new Set(inTheWay(plan, zone, search.goal).cushions)];
+	const free = search.actions.length === 0 && lifted.length === 0;
+	return {
+		...common,
+		status: free ? 'free' : 'moves',
+		actions: search.actions,
+		lifted,
+		seconds: search.cost + LIFT_SECONDS * lifted.length,
+		by: ''
+	};
+}
+
+/** Every other state that one move of a piece leads to: lids, hatches, pull-outs. */
+function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
+	const ways = new Ways(plan, sceneOf(plan, modeId).things, {});
+	const free = ways.out(start);
+	const blocked = ways.noted;
+	return Object.keys(start.pieces).flatMap((id) => {
+		const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+		return movesOf(assembly)
+			.filter(({ from }) => from === start.pieces[id])
+			.map((move): Reach => {
+				const edge = free.find(({ action }) => action.subject === id && action.move === move);
+				const state = assembly.states.find((one) => one.id === move.to)!;
+				const name = `${plan.pieces[id].name}: ${state.name.toLowerCase()}`;
+				const common = { kind: 'state' as const, name, lifted: [], asked: false };
+				if (edge) return { ...common, status: 'moves', actions: [edge.action], seconds: edge.cost, by: '' };
+				const block: Block | undefined = blocked.find(({ action }) => action === name);
+				return {
+					...common,
+					status: 'blocked',
+					actions: [],
+					seconds: 0,
+					by: block ? `${block.who.toLowerCase()} hits ${block.whom.toLowerCase()}` : ''
+				};
+			});
+	});
+}
+
+/**
+ * What can be reached in a mode, and how: every space to keep clear, with the quickest moves that free the way to it,
+ * and every lid, hatch or pull-out with what stands in its way.
+ *
+ * @throws RangeError when the plan has no such mode.
+ */
+export function reachIn(plan: Plan, modeId: string): Reach[] {
+	const start = arrangementOf(plan, modeId);
+	return [...zonesOf(plan.vehicle).map((zone) => reachZone(plan, start, zone, modeId)), ...reachStates(plan, start, modeId)];
+}

@@ -1,0 +1,126 @@
+import { assemblyOf, interiorOf } from '../derive';
+import { openingsOf } from '../interior';
+import { chainOf } from '../modes';
+import type { Assembly, Support } from '../pieces';
+import type { Plan } from '../plan/plan';
+import { itemsOf } from './items';
+import { passageOf } from './passage';
+
+/** One step of putting a build into the vehicle or taking it out. */
+export interface InstallStep {
+	piece: string;
+	words: string;
+	tools: string[];
+	/** Our own estimate for one practised person, minutes. */
+	minutes: number;
+}
+
+/** Everything that goes in, in order, the same backwards, and what stays in the vehicle between trips. */
+export interface Installing {
+	steps: InstallStep[];
+	removal: InstallStep[];
+	/** What is bolted to the vehicle and stays, by piece. */
+	stays: { piece: string; name: string }[];
+	minutes: number;
+}
+
+/** Minutes for one of each, our own estimates. */
+const MINUTES = { bolt: 4, carry: 2, set: 1, screw: 2 } as const;
+
+const plural = (count: number, name: string) => (count === 1 ? name.toLowerCase() : `${count} × ${name.toLowerCase()}`);
+
+/** Names with how many there are of each, in order. */
+const counted = (names: string[]): string[] => [...new Set(names)].map((name) => plural(names.filter((one) => one === name).length, name));
+
+/** Parts in the order in which they can stand: whatever carries comes before what it carries. */
+function byBearing({ parts, supports }: Assembly): string[][] {
+	const bearers = new Map(
+		parts.map(({ id }) => [id, supports.filter((one) => one.part === id && parts.some((part) => part.id === one.by)).map(({ by }) => by)])
+	);
+	const placed = new Set<string>();
+	const layers: string[][] = [];
+	while (placed.size < parts.length) {
+		const next = parts.filter(({ id }) => !placed.has(id) && bearers.get(id)!.every((by) => placed.has(by))).map(({ id }) => id);
+		// What carries each other in a ring goes in together.
+		const layer = next.length > 0 ? next : parts.filter(({ id }) => !placed.has(id)).map(({ id }) => id);
+		layer.forEach((id) => placed.add(id));
+		layers.push(layer);
+	}
+	return layers;
+}
+
+const FIXED_TO_VEHICLE: Support['kind'][] = ['wall bracket', 'track'];
+
+/** The parts that are bolted to the vehicle itself: what is held by its walls, and tracks. */
+const boltedOf = ({ parts, supports }: Assembly) =>
+	parts.filter(({ id }) =>
+		supports.some((one) => (one.part === id && one.kind === 'wall bracket') || (one.by === id && FIXED_TO_VEHICLE.includes(one.kind)))
+	);
+
+function stepsOf(plan: Plan, id: string): InstallStep[] {
+	const { name: piece } = plan.pieces[id];
+	const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+	const interior = interiorOf(plan.vehicle);
+	const openings = openingsOf(plan.vehicle, interior);
+	const doorOf = (opening: string) => plan.vehicle.openings[opening].name.toLowerCase();
+	const bolted = boltedOf(assembly);
+	const modules = assembly.links.filter(({ module }) => module);
+	const steps: InstallStep[] = [];
+	if (bolted.length > 0)
+		steps.push({
+			piece,
+			words: `Bolt ${counted(bolted.map(({ name }) => name)).join(', ')} to the vehicle; look first what lies behind`,
+			tools: ['spanner'],
+			minutes: MINUTES.bolt * bolted.length
+		});
+	const loose = assembly.parts.filter(
+		({ id: part, link }) =>
+			!bolted.some((one) => one.id === part) && !chainOf(assembly.links, link).some((one) => modules.some((module) => module.id === one))
+	);
+	for (const layer of byBearing(assembly)) {
+		const names = loose.filter((part) => layer.includes(part.id)).map(({ name }) => name);
+		if (names.length === 0) continue;
+		steps.push({
+			piece,
+			words: `Set ${counted(names).join(', ')} and screw ${names.length === 1 ? 'it' : 'them'}`,
+			tools: ['screwdriver'],
+			minutes: MINUTES.set + MINUTES.screw * names.length
+		});
+	}
+	for (const { module } of modules) {
+		const item = itemsOf(assembly).find(({ name }) => name === module);
+		const passage = item && passageOf(interior, openings, item);
+		const through = passage && passage.margin >= 0 ? ` through the ${doorOf(passage.opening)}, ${passage.way}` : '';
+		steps.push({ piece, words: `Carry ${module!.toLowerCase()} in${through}, and set it in its place`, tools: [], minutes: MINUTES.carry });
+	}
+	return steps;
+}
+
+/** Takes the steps of going in back: unscrew, carry out. */
+const undone = ({ piece, words, tools, minutes }: InstallStep): InstallStep => ({
+	piece,
+	tools,
+	minutes,
+	words: words
+		.replace(/^Set (.*) and screw (it|them)$/, 'Unscrew $1 and take $2 out')
+		.replace(/^Carry (.*) in( through .*)?, and set it in its place$/, 'Lift $1 off and carry it out$2')
+});
+
+/**
+ * How a whole build goes into the vehicle and comes out again: bolted parts, then what stands on them from below
+ * upwards, then modules; pieces from low to high.
+ */
+export function installing(plan: Plan): Installing {
+	const deck = (id: string) => assemblyOf(plan.pieces[id], plan.vehicle, plan.stock).deck;
+	const order = Object.keys(plan.pieces).sort((a, b) => deck(a) - deck(b));
+	const steps = order.flatMap((id) => stepsOf(plan, id));
+	const stays = order.flatMap((id) => {
+		const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+		return counted(boltedOf(assembly).map(({ name }) => name)).map((name) => ({ piece: plan.pieces[id].name, name }));
+	});
+	const removal = steps
+		.filter(({ words }) => !words.startsWith('Bolt'))
+		.map(undone)
+		.reverse();
+	return { steps, removal, stays, minutes: steps.reduce((sum, { minutes }) => sum + minutes, 0) };
+}
