@@ -128,7 +128,9 @@ function convertModes(plan: Plan, { from, to, json, system }: Options, { out }: 
 	const found = convert(plan, a, b);
 	const names = `${plan.modes[a].name} to ${plan.modes[b].name}`;
 	if (json) {
-		const result = found.ok ? wayAsData(found) : { possible: false, proven: found.proven, blocks: found.blocks, noMoves: found.noMoves };
+		const result = found.ok
+			? wayAsData(found)
+			: { possible: false, proven: found.proven, blocks: found.blocks.map(({ tried: _, ...block }) => block), noMoves: found.noMoves };
 		out(`${JSON.stringify({ plan: plan.name, from: a, to: b, ...result }, null, '\t')}\n`);
 	} else if (found.ok) {
 		out(`${names}: ${found.seconds} s in all\n`);

@@ -21,6 +21,8 @@ export interface Block {
 	where: Sweep['where'];
 	/** After how many seconds of the action. */
 	at: number;
+	/** The action as it was tried. */
+	tried: Action;
 }
 
 /** The way from one mode to another, or what is in the way. */
@@ -86,10 +88,12 @@ export class Ways {
 		});
 	};
 
-	private note({ name, subject, sweep: { who, whom, where, at } }: Action, margin: number): void {
+	private note(tried: Action, margin: number): void {
+		const { name, subject, sweep } = tried;
+		const { who, whom, where, at } = sweep;
 		const key = `${name}/${who}/${whom}`;
 		const known = this.blocks.get(key);
-		if (!known || -margin < known.by) this.blocks.set(key, { action: name, subject, who, whom, by: -margin, where, at });
+		if (!known || -margin < known.by) this.blocks.set(key, { action: name, subject, who, whom, by: -margin, where, at, tried });
 	}
 
 	/** What hit what, the closest calls first. */

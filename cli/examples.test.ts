@@ -1,0 +1,65 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { EXIT, run } from './run';
+
+const folder = join(import.meta.dirname, '../examples');
+const numbered = readdirSync(folder).filter((name) => /^\d\d-.*\.nook\.json$/.test(name));
+
+async function nook(...args: string[]) {
+	let [out, err] = ['', ''];
+	const code = await run(args, { out: (text) => (out += text), err: (text) => (err += text) });
+	return { code, out, err };
+}
+
+/** Kinds of build whose beds stay what they are. */
+const STAYS = ['10', '15'];
+
+it('there is an example of each kind of build that has one', () =>
+	expect(numbered.map((name) => name.slice(0, 2))).toEqual([
+		'01',
+		'02',
+		'03',
+		'04',
+		'05',
+		'06',
+		'08',
+		'09',
+		'10',
+		'11',
+		'14',
+		'15',
+		'16',
+		'17',
+		'19',
+		'21'
+	]));
+
+describe.each(numbered)('%s', (name) => {
+	const file = join(folder, name);
+	it('opens without a clash', async () => {
+		const { code, out, err } = await nook('check', file, '--json');
+		expect(JSON.parse(out || '{"findings":[]}').findings.filter((f: { status: string }) => f.status === 'clash')).toEqual([]);
+		expect([code, err]).toEqual([EXIT.fine, '']);
+	});
+	it('converts between all its modes, and its pieces take other states in them where they can', async () => {
+		const { err } = await nook('convert', file, '--from', 'drive', '--to', 'no such mode');
+		const modes = [...err.matchAll(/(\w+) \(/g)].map(([, id]) => id);
+		expect(modes.length).toBeGreaterThanOrEqual(2);
+		let moved = false;
+		for (const from of modes)
+			for (const to of modes) {
+				if (from === to) continue;
+				const { code, out } = await nook('convert', file, '--from', from, '--to', to, '--json');
+				expect(code, `${from} to ${to}`).toBe(EXIT.fine);
+				const found = JSON.parse(out);
+				expect(found.seconds).toBe(found.moves.reduce((sum: number, { seconds }: { seconds: number }) => sum + seconds, 0));
+				for (const move of found.moves) {
+					expect(move.hands === 1 || move.hands === 2).toBe(true);
+					expect(move.clearance === null || move.clearance >= -1).toBe(true);
+				}
+				moved ||= found.moves.some((move: { move: string }) => move.move.includes(': '));
+			}
+		expect(moved).toBe(!STAYS.includes(name.slice(0, 2)));
+	});
+});
