@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import createHighs from 'highs';
 import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
 import { cuttingPlan } from '../src/lib/core/cutting';
@@ -7,40 +5,15 @@ import { sceneOf } from '../src/lib/core/derive';
 import { heightStudy, marginAt } from '../src/lib/core/height';
 import { buildInterior, Field } from '../src/lib/core/interior';
 import { longestLying } from '../src/lib/core/people';
-import { applyEdits, readPlanFile, type Plan, type Vehicle } from '../src/lib/core/plan';
+import { applyEdits, type Plan, type Vehicle } from '../src/lib/core/plan';
 import { aligned, sliceScan } from '../src/lib/core/scan';
 import { freeSpace, Surround } from '../src/lib/core/solid';
 import { kernel } from '../src/lib/core/testing/kernel';
 import { syntheticScan } from '../src/lib/core/testing/scan';
 import { rectangle } from '../src/lib/core/geometry/polygon';
 import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views';
-
-/** One frame at 60 pictures a second, ms. */
-const FRAME = 16;
-
-function median(values: number[]): number {
-	const sorted = [...values].sort((a, b) => a - b);
-	return sorted[Math.floor(sorted.length / 2)];
-}
-
-/** Median milliseconds of a task over some runs, after a warm-up. */
-function time(task: (run: number) => void, runs = 60): { median: number; worst: number } {
-	for (let i = 0; i < 15; i++) task(-1 - i);
-	const times = Array.from({ length: runs }, (_, i) => {
-		const start = performance.now();
-		task(i);
-		return performance.now() - start;
-	});
-	return { median: median(times), worst: [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)] };
-}
-
-const say = (what: string, figures: string) => console.log(`${what.padEnd(64)} ${figures}`);
-
-function demo(file: string): Plan {
-	const read = readPlanFile(readFileSync(join(import.meta.dirname, '../examples', file), 'utf8'));
-	if (!read.ok) throw new Error(read.faults.join('\n'));
-	return read.plan;
-}
+import { conversions } from './conversions';
+import { demo, FRAME, say, time } from './measure';
 
 /** What one frame of a drag costs: findings of every mode, all drawings, and reading the chart at the new height. */
 function frame(plan: Plan, piece: string, mode: string, height: number, study: ReturnType<typeof heightStudy>) {
@@ -107,6 +80,7 @@ async function run() {
 		if (n === 1) one = ms;
 		say(`${n} ${n === 1 ? 'piece' : 'pieces'}`, `${ms.toFixed(1)} ms, ratio ${(ms / one).toFixed(1)}`);
 	}
+	conversions();
 	await interiors(van);
 }
 

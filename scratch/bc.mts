@@ -1,0 +1,2 @@
+import { conversions } from '../bench/conversions';
+conversions();
