@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pieceSchema } from '../pieces/schema';
+import { STARTING_FOAMS } from './foams';
 import { idSchema, tableOf } from './id';
 import { SEAT_STATES } from './seat';
 import { USES } from './use';
@@ -104,9 +105,19 @@ export const barStockSchema = z.strictObject({
 });
 export type BarStock = z.infer<typeof barStockSchema>;
 
+export const foamStockSchema = z.strictObject({
+	name,
+	length: z.number().min(100).max(3000),
+	width: z.number().min(100).max(3000),
+	thickness: z.number().min(10).max(300),
+	price: price.describe('for one block')
+});
+export type FoamStock = z.infer<typeof foamStockSchema>;
+
 export const stockSchema = z.strictObject({
 	sheets: tableOf(sheetStockSchema),
 	bars: tableOf(barStockSchema),
+	foams: tableOf(foamStockSchema).default(STARTING_FOAMS).describe('blocks of foam and ready mattresses to cut cushions from'),
 	kerf: z.number().min(0).max(12).describe('width of a saw cut, mm'),
 	trim: z.number().min(0).max(100).describe('taken off every edge of a new sheet, mm')
 });

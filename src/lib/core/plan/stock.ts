@@ -1,3 +1,4 @@
+import { STARTING_FOAMS } from './foams';
 import type { Stock } from './plan';
 
 /**
@@ -18,6 +19,7 @@ export const STARTING_STOCK: Stock = {
 		'tube-25': { name: 'Aluminium tube 25 × 25 × 2', width: 25, thickness: 25, length: 2500, density: 795, price: 11 },
 		'slat-70x18': { name: 'Planed slat 70 × 18', width: 70, thickness: 18, length: 2100, density: 480, price: 4.8 }
 	},
+	foams: STARTING_FOAMS,
 	kerf: 3,
 	trim: 10
 };
