@@ -5,7 +5,9 @@ import { findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } fro
 import { cuttingPlan, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
 import { heightStudy, type HeightStudy } from '../core/height';
-import { convert, sceneDuring, type Conversion } from '../core/moves';
+import { convert, reachIn, sceneDuring, unblock, type Conversion, type Reach, type Unblocking } from '../core/moves';
+import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/pads';
+import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
 import { longestSleeper, placeSleepers } from '../core/people';
 import { kindOf } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
@@ -129,6 +131,29 @@ const derive = {
 		const scene = action ? sceneDuring(present, from, action, share) : sceneOf(present, from);
 		const drawn = { plan: { ...present, crew: {}, gear: {} }, scene, selected: action?.subject };
 		return { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) };
+	},
+
+	/** The smallest changes after which a blocked conversion works. */
+	unblock(next: Plan, from: string, to: string, system: UnitSystem): Unblocking[] {
+		return unblock(adopt(next), from, to, system);
+	},
+
+	/** What can be reached in a mode, and how. */
+	reach(next: Plan, modeId: string): Reach[] {
+		return reachIn(adopt(next), modeId);
+	},
+
+	/** How the build goes in and out, and what of it is carried through which door. */
+	inAndOut(next: Plan): { installing: Installing; items: CarriedItem[] } {
+		const present = adopt(next);
+		return { installing: installing(present), items: carriedItems(present) };
+	},
+
+	/** Cushions of every piece, and the ways to make them of bought foam. */
+	async cushions(next: Plan): Promise<{ of: PieceCushions; plans: PadPlan[] }[]> {
+		const present = adopt(next);
+		const loaded = await (solver ??= createHighs({ locateFile: () => highsWasm }));
+		return cushionsOf(present).map((of) => ({ of, plans: of.wish ? padPlans(of.wish, present.stock.foams, loaded) : [] }));
 	},
 
 	async cut(next: Plan): Promise<CuttingPlan> {

@@ -93,6 +93,26 @@ export class Derived {
 		return this.remote.during(index, share, sectionX);
 	}
 
+	/** The smallest changes after which a blocked way opens. */
+	unblock(plan: Plan, from: string, to: string, system: UnitSystem) {
+		return this.remote.unblock(plan, from, to, system);
+	}
+
+	/** What can be reached in a mode, and how. */
+	reach(plan: Plan, modeId: string) {
+		return this.remote.reach(plan, modeId);
+	}
+
+	/** How the build goes in and out. */
+	inAndOut(plan: Plan) {
+		return this.remote.inAndOut(plan);
+	}
+
+	/** Cushions and how they are cut. */
+	cushions(plan: Plan) {
+		return this.remote.cushions(plan);
+	}
+
 	cut(plan: Plan) {
 		return this.remote.cut(plan);
 	}

@@ -4,7 +4,8 @@ import manifoldWasm from 'manifold-3d/manifold.wasm?url';
 import { sceneOf } from '../core/derive';
 import type { Interior } from '../core/interior';
 import { shareStructure, type Plan } from '../core/plan';
-import { sceneModel, Surround, type Kernel, type Model, type Verdict } from '../core/solid';
+import { sceneDuring, type Action } from '../core/moves';
+import { movableThings, sceneModel, Surround, type Kernel, type Model, type ModelThing, type Verdict } from '../core/solid';
 
 let kernel: Promise<Kernel> | undefined;
 let plan: Plan | undefined;
@@ -36,6 +37,14 @@ const solids = {
 			...model.lines.map(({ points }) => points.buffer)
 		];
 		return transfer(model, buffers as ArrayBuffer[]);
+	},
+
+	/** The meshes of what moves, at one point of an action of a conversion that starts in a mode. */
+	async during(next: Plan, modeId: string, action: Action, share: number): Promise<ModelThing[]> {
+		const module = await (kernel ??= ready());
+		plan = shareStructure(plan, next);
+		const things = movableThings(module, sceneDuring(plan, modeId, action, share));
+		return transfer(things, things.flatMap(({ mesh }) => [mesh.positions.buffer, mesh.triangles.buffer]) as ArrayBuffer[]);
 	},
 
 	/** What the solids say of every piece in one mode. */

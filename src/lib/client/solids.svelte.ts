@@ -1,6 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { Plan } from '../core/plan';
-import type { Model, Verdict } from '../core/solid';
+import type { Action } from '../core/moves';
+import type { Model, ModelThing, Verdict } from '../core/solid';
 import SolidWorkerThread from './solid.worker.ts?worker';
 import type { SolidWorker } from './solid.worker';
 
@@ -48,6 +49,11 @@ export class Solids {
 			}
 		}
 		this.busy = false;
+	}
+
+	/** The meshes of what moves, at one point of an action. */
+	during(plan: Plan, modeId: string, action: Action, share: number): Promise<ModelThing[]> {
+		return this.remote.during(plan, modeId, action, share);
 	}
 
 	private async judge(plan: Plan, modeId: string): Promise<void> {

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { seatStates } from '../core/interior';
-	import { POSTURES, USES, type Posture } from '../core/plan';
+	import { addMode, POSTURES, USES, type Posture } from '../core/plan';
 	import { useWorkbench } from './context';
 	import LengthField from './LengthField.svelte';
 
@@ -11,6 +11,25 @@
 	const mode = $derived(session.plan.modes[id]);
 	const states = $derived(workbench.derived?.look?.states ?? {});
 	const set = (path: string[], value: unknown, label: string) => session.edit(label, [{ path: ['modes', id, ...path], value }]);
+
+	function another() {
+		const { id: added, edits } = addMode(session.plan, id, `${mode.name}, another way`);
+		if (session.edit('another mode', edits)) workbench.gaze.modeId = added;
+	}
+	function remove() {
+		const rest = Object.keys(session.plan.modes).find((other) => other !== id);
+		if (!rest) return;
+		const edits = [{ path: ['modes', id], value: undefined }];
+		const { name } = mode;
+		workbench.gaze.modeId = rest;
+		session.edit(`take out the mode ${name}`, edits);
+	}
+	/** A thing gets a place of its own in this mode, or loses it. */
+	function setLies(gear: string, lies: boolean) {
+		const middle = Math.round(session.plan.vehicle.length.mm / 3);
+		if (lies) set(['lies'], { ...mode.lies, [gear]: { x: middle, y: 0, z: 0 } }, 'where something lies');
+		else set(['lies', gear], undefined, 'where something lies');
+	}
 
 	function setPosture(person: string, posture: Posture) {
 		const piece = mode.people[person]?.piece ?? Object.keys(session.plan.pieces)[0];
@@ -152,10 +171,58 @@
 				{/each}
 			</fieldset>
 		{/if}
+		{#each Object.entries(session.plan.gear) as [gearId, gear] (gearId)}
+			{@const at = mode.lies?.[gearId]}
+			<fieldset>
+				<legend>{gear.name}</legend>
+				<label class="check"
+					><input type="checkbox" checked={Boolean(at)} onchange={(event) => setLies(gearId, event.currentTarget.checked)} />
+					lies in a place of its own</label
+				>
+				{#if at}
+					<LengthField
+						label="Rear end of {gear.name.toLowerCase()} from the rear door"
+						value={at.x}
+						range={[0, 20000]}
+						onchange={(mm) => set(['lies', gearId, 'x'], mm, gear.name.toLowerCase())}
+					/>
+					<LengthField
+						label="Its middle, left of the middle of the vehicle"
+						value={at.y}
+						range={[-1500, 1500]}
+						onchange={(mm) => set(['lies', gearId, 'y'], mm, gear.name.toLowerCase())}
+					/>
+					<LengthField
+						label="Its underside above the floor"
+						value={at.z}
+						range={[0, 3000]}
+						onchange={(mm) => set(['lies', gearId, 'z'], mm, gear.name.toLowerCase())}
+					/>
+					<label class="check"
+						><input
+							type="checkbox"
+							checked={at.turned ?? false}
+							onchange={(event) => set(['lies', gearId, 'turned'], event.currentTarget.checked || undefined, gear.name.toLowerCase())}
+						/> lies across the vehicle</label
+					>
+				{/if}
+			</fieldset>
+		{/each}
+		<div class="more">
+			<button type="button" class="tool" onclick={another}>Another mode like this</button>
+			{#if Object.keys(session.plan.modes).length > 1}
+				<button type="button" class="tool" onclick={remove}>Take out this mode</button>
+			{/if}
+		</div>
 	</div>
 {/if}
 
 <style>
+	.more {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+	}
 	.mode {
 		display: grid;
 		gap: 8px;

@@ -29,13 +29,15 @@
 
 	interface Props {
 		model: Model | undefined;
+		/** What moves, as it stands at this moment; instead of the seats and pieces of the model when given. */
+		moving?: ModelThing[];
 		selected?: string;
 		/** What the finding pointed at is about. */
 		lit?: { line: [Vec3, Vec3] | undefined; at: Vec3; text: string };
 		/** Length of the interior, mm. */
 		length: number;
 	}
-	let { model, selected, lit, length }: Props = $props();
+	let { model, moving, selected, lit, length }: Props = $props();
 
 	let host: HTMLDivElement | undefined = $state();
 	let width = $state(400);
@@ -50,9 +52,11 @@
 	const eye = new Eye(38, [10, 40000], (renderer) => (renderer.clippingPlanes = cuts()), placeLabel);
 	const { scene, camera } = eye;
 	camera.up.set(0, 0, 1);
+	/** What stays, what may move, and the lit finding. */
 	const things = new Group();
+	const movables = new Group();
 	const marks = new Group();
-	scene.add(things, marks);
+	scene.add(things, movables, marks);
 	scene.add(new AmbientLight(0xffffff, 1.9));
 	for (const [x, y, z, strength] of [
 		[-2, -3, 5, 1.5],
@@ -74,6 +78,7 @@
 		pad: 'pad',
 		back: 'back',
 		seat: 'seat',
+		gear: 'gear',
 		zone: 'unmeasured',
 		fixture: 'arch'
 	};
@@ -97,48 +102,60 @@
 		return [new Plane(new Vector3(0, 0, -1), at(box.max.z, box.min.z))];
 	}
 
-	function build(model: Model) {
+	/** Kinds of things that stay where they are while pieces and seats move. */
+	const STAYS: readonly ModelThing['kind'][] = ['room', 'zone', 'fixture'];
+
+	function add({ of, kind, mesh }: ModelThing, group: Group, ink: Color) {
+		const geometry = new BufferGeometry();
+		geometry.setAttribute('position', new BufferAttribute(mesh.positions, 3));
+		geometry.setIndex(new BufferAttribute(mesh.triangles, 1));
+		// Faces are flat: every triangle gets its own corners, so that edges stay sharp.
+		const flat = geometry.toNonIndexed();
+		flat.computeVertexNormals();
+		const room = kind === 'room';
+		const through = kind === 'zone' || kind === 'pad' || kind === 'back';
+		const body = new Mesh(
+			flat,
+			new MeshLambertMaterial({
+				color: of === selected && !room ? colour(TINT[kind]).lerp(colour('accent'), 0.18) : colour(TINT[kind]),
+				// Of the room one sees the far walls from inside; the near ones are left away.
+				side: room ? BackSide : FrontSide,
+				transparent: through,
+				// A zone often lies on the floor: it is seen, and never fights with it.
+				polygonOffset: kind === 'zone',
+				polygonOffsetFactor: -2,
+				polygonOffsetUnits: -2,
+				depthWrite: kind !== 'zone',
+				opacity: kind === 'zone' ? 0.3 : through ? 0.86 : 1
+			})
+		);
+		body.userData.of = of;
+		group.add(body);
+		// Long thin triangles of the bent walls show no edges; corners do.
+		const edges = new LineSegments(
+			new EdgesGeometry(geometry, room ? 14 : 25),
+			new LineBasicMaterial({ color: ink, transparent: true, opacity: room ? 0.55 : 0.6 })
+		);
+		group.add(edges);
+		geometry.dispose();
+	}
+
+	/** The room with what stays in it. */
+	function buildRoom(model: Model) {
 		clear(things);
 		const ink = colour('ink');
-		for (const { of, kind, mesh } of model.things) {
-			const geometry = new BufferGeometry();
-			geometry.setAttribute('position', new BufferAttribute(mesh.positions, 3));
-			geometry.setIndex(new BufferAttribute(mesh.triangles, 1));
-			// Faces are flat: every triangle gets its own corners, so that edges stay sharp.
-			const flat = geometry.toNonIndexed();
-			flat.computeVertexNormals();
-			const room = kind === 'room';
-			const through = kind === 'zone' || kind === 'pad' || kind === 'back';
-			const body = new Mesh(
-				flat,
-				new MeshLambertMaterial({
-					color: of === selected && !room ? colour(TINT[kind]).lerp(colour('accent'), 0.18) : colour(TINT[kind]),
-					// Of the room one sees the far walls from inside; the near ones are left away.
-					side: room ? BackSide : FrontSide,
-					transparent: through,
-					// A zone often lies on the floor: it is seen, and never fights with it.
-					polygonOffset: kind === 'zone',
-					polygonOffsetFactor: -2,
-					polygonOffsetUnits: -2,
-					depthWrite: kind !== 'zone',
-					opacity: kind === 'zone' ? 0.3 : through ? 0.86 : 1
-				})
-			);
-			body.userData.of = of;
-			things.add(body);
-			// Long thin triangles of the bent walls show no edges; corners do.
-			const edges = new LineSegments(
-				new EdgesGeometry(geometry, room ? 14 : 25),
-				new LineBasicMaterial({ color: ink, transparent: true, opacity: room ? 0.55 : 0.6 })
-			);
-			things.add(edges);
-			geometry.dispose();
-		}
+		for (const thing of model.things) if (STAYS.includes(thing.kind)) add(thing, things, ink);
 		for (const { points } of model.lines) {
 			const geometry = new BufferGeometry();
 			geometry.setAttribute('position', new BufferAttribute(points, 3));
 			things.add(new LineLoop(geometry, new LineBasicMaterial({ color: colour('accent') })));
 		}
+	}
+
+	function buildMovables(list: ModelThing[]) {
+		clear(movables);
+		const ink = colour('ink');
+		for (const thing of list) if (!STAYS.includes(thing.kind)) add(thing, movables, ink);
 	}
 
 	function mark() {
@@ -193,6 +210,7 @@
 		home();
 		return () => {
 			clear(things);
+			clear(movables);
 			clear(marks);
 			eye.close();
 		};
@@ -206,9 +224,16 @@
 		void [preferences.dark, selected];
 		if (!ready || !model) return;
 		const first = things.children.length === 0;
-		build(model);
+		buildRoom(model);
 		if (first) home();
 		else eye.draw();
+	});
+	$effect(() => {
+		void [preferences.dark, selected];
+		const list = moving ?? model?.things;
+		if (!ready || !list) return;
+		buildMovables(list);
+		eye.draw();
 	});
 	$effect(() => {
 		void lit;

@@ -42,7 +42,8 @@ function reversed({ from, steps }: Move, states: PieceState[]): Step[] {
 			const joints = step.joints && Object.fromEntries(Object.keys(step.joints).map((link) => [link, before[link] ?? 0]));
 			return {
 				...step,
-				words: `Back: ${step.words.replace(/^./, (c) => c.toLowerCase())}`,
+				words: step.back ?? `Back: ${step.words.replace(/^./, (c) => c.toLowerCase())}`,
+				back: step.words,
 				joints,
 				takesOut: step.bringsIn,
 				bringsIn: step.takesOut

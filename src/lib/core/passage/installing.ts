@@ -3,8 +3,32 @@ import { openingsOf } from '../interior';
 import { chainOf } from '../modes';
 import type { Assembly, Support } from '../pieces';
 import type { Plan } from '../plan/plan';
-import { itemsOf } from './items';
-import { passageOf } from './passage';
+import { itemsOf, type Item } from './items';
+import { passageOf, type Passage } from './passage';
+
+/** Something that is carried in as one, and the best way for it. */
+export interface CarriedItem {
+	piece: string;
+	item: Item;
+	/** Null when no opening was measured. */
+	passage: Passage | null;
+	/** Name of the opening. */
+	door: string;
+}
+
+/** Everything of a plan that is carried in as one piece, the tightest first. */
+export function carriedItems(plan: Plan): CarriedItem[] {
+	const interior = interiorOf(plan.vehicle);
+	const openings = openingsOf(plan.vehicle, interior);
+	return Object.values(plan.pieces)
+		.flatMap((piece) =>
+			itemsOf(assemblyOf(piece, plan.vehicle, plan.stock)).map((item): CarriedItem => {
+				const passage = passageOf(interior, openings, item);
+				return { piece: piece.name, item, passage, door: passage ? plan.vehicle.openings[passage.opening].name : '' };
+			})
+		)
+		.sort((a, b) => (a.passage?.margin ?? 0) - (b.passage?.margin ?? 0));
+}
 
 /** One step of putting a build into the vehicle or taking it out. */
 export interface InstallStep {

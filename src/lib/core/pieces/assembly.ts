@@ -85,6 +85,8 @@ export interface PieceState {
 /** One thing to do: joints that move together, links that are carried out of the vehicle or back in. */
 export interface Step {
 	words: string;
+	/** The words for undoing it, when the way back is this way reversed. */
+	back?: string;
 	joints?: Record<string, number>;
 	takesOut?: string[];
 	bringsIn?: string[];

@@ -57,3 +57,17 @@ export function addGear(plan: Plan, gear: Gear): Edit[] {
 	const [piece] = Object.keys(plan.pieces);
 	return [{ path: ['gear', freeId(plan.gear, gear.name)], value: piece ? { ...gear, under: piece } : gear }];
 }
+
+/** Edits that take a thing out of the plan, and from wherever it lies. */
+export const removeGear = (plan: Plan, id: string): Edit[] => [
+	...Object.entries(plan.modes).flatMap(([mode, { lies }]): Edit[] =>
+		lies && Object.hasOwn(lies, id) ? [{ path: ['modes', mode, 'lies', id], value: undefined }] : []
+	),
+	{ path: ['gear', id], value: undefined }
+];
+
+/** Edits that add a mode: everything as in another one, under a name of its own. */
+export function addMode(plan: Plan, like: string, name: string): { id: string; edits: Edit[] } {
+	const id = freeId(plan.modes, name);
+	return { id, edits: [{ path: ['modes', id], value: { ...plan.modes[like], name } }] };
+}

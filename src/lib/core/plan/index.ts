@@ -1,4 +1,4 @@
-export { addGear, addPerson, addPiece, removePerson, removePiece } from './changes';
+export { addGear, addMode, addPerson, addPiece, removeGear, removePerson, removePiece } from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
 export {
 	FILE_FORMAT,

@@ -1,5 +1,5 @@
 export { gridSolid, meshSolid, type Kernel } from './grid';
 export { boxSolid, freeSpace } from './free-space';
 export { padSolid, partSolid, prism, seatSolids } from './things';
-export { meshOf, sceneModel, type Mesh, type Model, type ModelLine, type ModelThing } from './model';
+export { meshOf, movableThings, sceneModel, type Mesh, type Model, type ModelLine, type ModelThing } from './model';
 export { Surround, type Verdict } from './verdict';

@@ -15,7 +15,7 @@ export interface Mesh {
 /** One thing of the three-dimensional view. */
 export interface ModelThing {
 	of: string;
-	kind: 'room' | 'board' | 'bar' | 'pad' | 'back' | 'seat' | 'zone' | 'fixture';
+	kind: 'room' | 'board' | 'bar' | 'pad' | 'back' | 'seat' | 'gear' | 'zone' | 'fixture';
 	title: string;
 	mesh: Mesh;
 }
@@ -44,6 +44,23 @@ export function meshOf(solid: Manifold): Mesh {
 	return { positions, triangles: Uint32Array.from(triVerts) };
 }
 
+/** Whatever of a scene may move, as meshes: seats, pieces with their pads, things that lie about. */
+export function movableThings(kernel: Kernel, scene: Scene): ModelThing[] {
+	const things: ModelThing[] = [];
+	const add = (of: string, kind: ModelThing['kind'], title: string, solid: Manifold) => {
+		things.push({ of, kind, title, mesh: meshOf(solid) });
+		solid.delete();
+	};
+	for (const seat of scene.seats) for (const solid of seatSolids(kernel, seat)) add(seat.id, 'seat', seat.name, solid);
+	for (const { id, name, solid } of scene.things) add(id, 'gear', name, boxSolid(kernel, solid.box));
+	for (const piece of scene.pieces) {
+		for (const part of piece.parts) add(piece.id, part.part.form, `${piece.name}: ${part.part.name}`, partSolid(kernel, part));
+		for (const pad of piece.pads)
+			add(piece.id, pad.role === 'back' ? 'back' : 'pad', `${piece.name}: ${pad.pad.name}`, padSolid(kernel, pad));
+	}
+	return things;
+}
+
 /** The model of a scene; `free` is the free space of its interior. */
 export function sceneModel(kernel: Kernel, vehicle: Vehicle, scene: Scene, free: Manifold): Model {
 	const things: ModelThing[] = [{ of: 'vehicle', kind: 'room', title: 'Interior', mesh: meshOf(free) }];
@@ -51,14 +68,9 @@ export function sceneModel(kernel: Kernel, vehicle: Vehicle, scene: Scene, free:
 		things.push({ of, kind, title, mesh: meshOf(solid) });
 		solid.delete();
 	};
-	for (const seat of scene.seats) for (const solid of seatSolids(kernel, seat)) add(seat.id, 'seat', seat.name, solid);
 	for (const { id, zone, box } of zonesOf(vehicle)) add(id, 'zone', `${zone.name}: keep clear`, boxSolid(kernel, box));
 	for (const { id, name, box } of scene.interior.fixtures) add(id, 'fixture', name, boxSolid(kernel, box));
-	for (const piece of scene.pieces) {
-		for (const part of piece.parts) add(piece.id, part.part.form, `${piece.name}: ${part.part.name}`, partSolid(kernel, part));
-		for (const pad of piece.pads)
-			add(piece.id, pad.role === 'back' ? 'back' : 'pad', `${piece.name}: ${pad.pad.name}`, padSolid(kernel, pad));
-	}
+	things.push(...movableThings(kernel, scene));
 	const lines = openingsOf(vehicle, scene.interior).map(({ id, opening, points }): ModelLine => ({
 		of: id,
 		title: opening.name,

@@ -24,7 +24,15 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 					{
 						from: 'wall',
 						to: 'aisle',
-						steps: [{ words: 'Slide the box into the aisle', joints: { box: params.moves }, seconds: 8, hands: 1 as const }]
+						steps: [
+							{
+								words: 'Slide the box into the aisle',
+								back: 'Slide the box back to the wall',
+								joints: { box: params.moves },
+								seconds: 8,
+								hands: 1 as const
+							}
+						]
 					}
 				]
 			: []),
@@ -34,8 +42,14 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 						from: 'wall',
 						to: 'lid-up',
 						steps: [
-							...(cushioned ? [{ words: 'Take the cushion off', seconds: 5, hands: 1 as const }] : []),
-							{ words: 'Lift the lid and set its stay; mind fingers', joints: { lid: angle }, seconds: 4, hands: 1 as const }
+							...(cushioned ? [{ words: 'Take the cushion off', back: 'Lay the cushion on', seconds: 5, hands: 1 as const }] : []),
+							{
+								words: 'Lift the lid and set its stay; mind fingers',
+								back: 'Lower the lid; mind fingers',
+								joints: { lid: angle },
+								seconds: 4,
+								hands: 1 as const
+							}
 						]
 					}
 				]

@@ -2,6 +2,7 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { sign } from '../../interior';
 import { pieceKind, type PieceState } from '../assembly';
+import { lengthMark } from '../../units';
 import { assembled, barIn, barOf, boardIn, depthOn, hingeAt, padIn, reachOn, sheetOf, sleepOn, type Range } from '../making';
 import { bunkParams } from './params';
 
@@ -79,8 +80,14 @@ export const bunk = pieceKind({
 							from: 'bed',
 							to: 'folded',
 							steps: [
-								{ words: 'Strap the mattress on, unhook the straps and let the bunk down', joints: { board: down }, seconds: 14, hands: 2 },
-								{ words: 'Latch it to the wall on both ends', seconds: 6, hands: 1 }
+								{
+									words: 'Strap the mattress on, unhook the straps and let the bunk down',
+									back: 'Swing the bunk up level and hook its straps',
+									joints: { board: down },
+									seconds: 14,
+									hands: 2
+								},
+								{ words: 'Latch it to the wall on both ends', back: 'Unlatch it on both ends', seconds: 6, hands: 1 }
 							]
 						}
 					]
@@ -96,7 +103,7 @@ export const bunk = pieceKind({
 					title: 'Guard of the bunk',
 					margin: params.guard - GUARD,
 					comfort: 20,
-					why: 'A guard has to stand at least 160 mm above the mattress, or sleepers roll over it.',
+					why: `A guard has to stand at least ${lengthMark(GUARD)} above the mattress, or sleepers roll over it.`,
 					at: vec3((x[0] + x[1]) / 2, y(params.width, params.width)[0], guardTop),
 					states: ['bed']
 				}

@@ -129,8 +129,20 @@ export const floorPanels = pieceKind({
 				from: 'closed',
 				to: `open-${id}`,
 				steps: [
-					{ words: `Pull the panel over ${name.toLowerCase()} up by its loop`, joints: { [id]: 1 }, seconds: 2, hands: 1 as const },
-					{ words: 'Tip it up and hold or hook it', joints: { [id]: 2 }, seconds: 3, hands: 1 as const }
+					{
+						words: `Pull the panel over ${name.toLowerCase()} up by its loop`,
+						back: 'Press it down into its place',
+						joints: { [id]: 1 },
+						seconds: 2,
+						hands: 1 as const
+					},
+					{
+						words: 'Tip it up and hold or hook it',
+						back: `Unhook the panel over ${name.toLowerCase()} and lower it`,
+						joints: { [id]: 2 },
+						seconds: 3,
+						hands: 1 as const
+					}
 				]
 			})),
 			spaces: around.interior.pits.flatMap(({ id, name, box }, i) =>

@@ -163,8 +163,14 @@ export const foldingSofa = pieceKind({
 					to: 'bed',
 					// The back stays up until its seat has come in: half way down its edge would stand in the wall.
 					steps: halves.flatMap(({ side }) => [
-						{ words: `Pull the ${side} seat in`, joints: { [`seat-${side}`]: 0 }, seconds: 4, hands: 1 as const },
-						{ words: 'Let its back down', joints: { [`back-${side}`]: 0 }, seconds: 3, hands: 1 as const }
+						{
+							words: `Pull the ${side} seat in`,
+							back: `Push the ${side} seat to the wall`,
+							joints: { [`seat-${side}`]: 0 },
+							seconds: 4,
+							hands: 1 as const
+						},
+						{ words: 'Let its back down', back: `Lift the ${side} back up`, joints: { [`back-${side}`]: 0 }, seconds: 3, hands: 1 as const }
 					])
 				}
 			],

@@ -184,34 +184,71 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 				steps: [
 					...(frame.front
 						? [
-								{ words: 'Turn the front section over forward', joints: { section: 0 }, seconds: 4, hands: 1 as const },
-								{ words: 'Swing its leg down and lock it', joints: { 'section-leg': 0 }, seconds: 3, hands: 1 as const }
+								{
+									words: 'Turn the front section over forward',
+									back: 'Turn the front section back onto its panel',
+									joints: { section: 0 },
+									seconds: 4,
+									hands: 1 as const
+								},
+								{
+									words: 'Swing its leg down and lock it',
+									back: 'Unlock the leg of the front section and swing it up',
+									joints: { 'section-leg': 0 },
+									seconds: 3,
+									hands: 1 as const
+								}
 							]
 						: []),
-					{ words: 'Lay the mattresses', seconds: 12, hands: 1 }
+					{ words: 'Lay the mattresses', back: 'Take the mattresses off', seconds: 12, hands: 1 }
 				]
 			},
 			{
 				from: 'shut',
 				to: 'hatch-up',
-				steps: [{ words: 'Lift the hatch by its front edge and set the prop', joints: { hatch: open }, seconds: 5, hands: 1 }]
+				steps: [
+					{
+						words: 'Lift the hatch by its front edge and set the prop',
+						back: 'Lower the hatch; mind fingers',
+						joints: { hatch: open },
+						seconds: 5,
+						hands: 1
+					}
+				]
 			},
 			{
 				from: 'shut',
 				to: 'lounge',
-				steps: [{ words: 'Lift the hatch and set the prop for leaning', joints: { hatch: lounge }, seconds: 6, hands: 1 }]
+				steps: [
+					{
+						words: 'Lift the hatch and set the prop for leaning',
+						back: 'Take the prop away and lower the hatch',
+						joints: { hatch: lounge },
+						seconds: 6,
+						hands: 1
+					}
+				]
 			},
 			{
 				from: 'shut',
 				to: 'out',
 				steps: [
 					...(frame.front
-						? [{ words: 'Pull the pins of the front section and take it out', takesOut: ['section'], seconds: 20, hands: 1 as const }]
+						? [
+								{
+									words: 'Pull the pins of the front section and take it out',
+									back: 'Bring the front section in and pin it',
+									takesOut: ['section'],
+									seconds: 20,
+									hands: 1 as const
+								}
+							]
 						: []),
-					{ words: 'Lift the left panel', joints: { 'panel-left': 1 }, seconds: 4, hands: 1 },
-					{ words: 'Lift the right panel', joints: { 'panel-right': 1 }, seconds: 4, hands: 1 },
+					{ words: 'Lift the left panel', back: 'Set the left panel in', joints: { 'panel-left': 1 }, seconds: 4, hands: 1 },
+					{ words: 'Lift the right panel', back: 'Set the right panel in', joints: { 'panel-right': 1 }, seconds: 4, hands: 1 },
 					{
 						words: 'Take panels and hatch out through the rear',
+						back: 'Bring panels and hatch in through the rear',
 						takesOut: ['panel-left', 'panel-right', 'hatch'],
 						tool: 'screwdriver',
 						seconds: 90,

@@ -62,7 +62,8 @@ export const infill = pieceKind({
 		// The board in front goes first: the others pass over where it lay.
 		const stowing = ids.map((id, i): Step => {
 			const words = `Lift board ${i + 1} off its ledges and ${out ? 'take it out' : params.stow === 'lies on the floor' ? 'lay it on the floor' : 'stand it at the front'}`;
-			return out ? { words, takesOut: [id], seconds: 10, hands: 1 } : { words, joints: { [id]: stops }, seconds: 8, hands: 1 };
+			const back = `Lay board ${i + 1} on its ledges`;
+			return out ? { words, back, takesOut: [id], seconds: 10, hands: 1 } : { words, back, joints: { [id]: stops }, seconds: 8, hands: 1 };
 		});
 		if (params.stow === 'stands upright at the front') stowing.reverse();
 		const x: Range = [params.rear, params.rear + params.length];
@@ -79,7 +80,7 @@ export const infill = pieceKind({
 				{
 					from: 'bed',
 					to: 'away',
-					steps: [{ words: 'Take the cushion off', seconds: 4, hands: 1 }, ...stowing]
+					steps: [{ words: 'Take the cushion off', back: 'Lay the cushion on', seconds: 4, hands: 1 }, ...stowing]
 				}
 			],
 			surfaces: [sleepOn(rectangle(...x, params.bedRight, params.bedLeft), params.height, params, ['bed'])],

@@ -168,9 +168,15 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 				from: 'sofa',
 				to: 'bed',
 				steps: [
-					{ words: 'Lift the back cushion off', seconds: 4, hands: 1 },
-					{ words: 'Pull the section out onto the ledge opposite', joints: { [PULL]: frame.travel }, seconds: 6, hands: 1 },
-					{ words: 'Lay the back cushion on it', seconds: 6, hands: 1 }
+					{ words: 'Lift the back cushion off', back: 'Stand the back cushion against the wall', seconds: 4, hands: 1 },
+					{
+						words: 'Pull the section out onto the ledge opposite',
+						back: 'Push the section in',
+						joints: { [PULL]: frame.travel },
+						seconds: 6,
+						hands: 1
+					},
+					{ words: 'Lay the back cushion on it', back: 'Take the back cushion off', seconds: 6, hands: 1 }
 				]
 			},
 			...(params.return
@@ -179,9 +185,15 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 							from: 'sofa',
 							to: 'arm-out',
 							steps: [
-								{ words: 'Take the cushion of the arm off', seconds: 4, hands: 1 as const },
-								{ words: 'Lift the board of the arm', joints: { arm: 1 }, seconds: 4, hands: 1 as const },
-								{ words: 'Stand it outside', takesOut: ['arm'], seconds: 8, hands: 1 as const }
+								{ words: 'Take the cushion of the arm off', back: 'Lay the cushion on the arm', seconds: 4, hands: 1 as const },
+								{
+									words: 'Lift the board of the arm',
+									back: 'Set the board of the arm in',
+									joints: { arm: 1 },
+									seconds: 4,
+									hands: 1 as const
+								},
+								{ words: 'Stand it outside', back: 'Bring the board of the arm in', takesOut: ['arm'], seconds: 8, hands: 1 as const }
 							]
 						}
 					]

@@ -91,8 +91,14 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 			from: 'bed',
 			to: `lid-${i + 1}-up`,
 			steps: [
-				...(params.padStays ? [] : [{ words: 'Take the mattress off', seconds: 12, hands: 1 as const }]),
-				{ words: 'Lift the lid and set its stay; mind fingers', joints: { [`lid-${i + 1}`]: angle }, seconds: 6, hands: 1 as const }
+				...(params.padStays ? [] : [{ words: 'Take the mattress off', back: 'Lay the mattress on', seconds: 12, hands: 1 as const }]),
+				{
+					words: 'Lift the lid and set its stay; mind fingers',
+					back: 'Lower the lid; mind fingers',
+					joints: { [`lid-${i + 1}`]: angle },
+					seconds: 6,
+					hands: 1 as const
+				}
 			]
 		}))
 	};

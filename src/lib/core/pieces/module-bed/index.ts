@@ -107,8 +107,14 @@ function statesAndMoves(params: Params, modules: Module[]): Pick<Assembly, 'stat
 			from: 'bed',
 			to: `${id}-up`,
 			steps: [
-				{ words: 'Turn the mattress back', seconds: 5, hands: 1 },
-				{ words: `Lift the ${name.toLowerCase()}; mind fingers`, joints: { [id]: angle }, seconds: 4, hands: 1 }
+				{ words: 'Turn the mattress back', back: 'Lay the mattress straight', seconds: 5, hands: 1 },
+				{
+					words: `Lift the ${name.toLowerCase()}; mind fingers`,
+					back: `Lower the ${name.toLowerCase()}; mind fingers`,
+					joints: { [id]: angle },
+					seconds: 4,
+					hands: 1
+				}
 			]
 		}))
 	];

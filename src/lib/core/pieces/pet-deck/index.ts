@@ -49,8 +49,8 @@ export const petDeck = pieceKind({
 					from: 'deck',
 					to: 'out',
 					steps: [
-						{ words: 'Lift the deck off its rests', joints: { deck: 1 }, seconds: 4, hands: 1 },
-						{ words: 'Take it out through the door', takesOut: ['deck'], seconds: 10, hands: 1 }
+						{ words: 'Lift the deck off its rests', back: 'Set the deck on its rests', joints: { deck: 1 }, seconds: 4, hands: 1 },
+						{ words: 'Take it out through the door', back: 'Bring the deck in', takesOut: ['deck'], seconds: 10, hands: 1 }
 					]
 				}
 			],

@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { pieceKind, type Assembly, type InnerMargin, type Link, type Pad, type Part, type Step } from '../assembly';
+import { lengthMark } from '../../units';
 import { assembled, barIn, barOf, boardIn, carriedBy, padIn, sheetOf, sleepOn, type Range } from '../making';
 import { rakedPlatformParams } from './params';
 
@@ -9,6 +10,9 @@ type Params = z.infer<typeof rakedPlatformParams>;
 
 /** The slots of the backrest stand in from the front edge, mm. */
 const SLOT_IN = 14;
+
+/** Air between the foot section and what stays: turning up, the rear edge of the deck comes back a little, mm. */
+const FOOT_GAP = 6;
 
 /** What everything else hangs on. */
 interface Frame {
@@ -45,7 +49,7 @@ function partsOf(params: Params, { x, split, y, z, pins, bar, track }: Frame): P
 		{ side: 'left', at: [y[1] - bar.thickness, y[1]] as Range, post: [y[1] + 1, y[1] + track.thickness + 1] as Range }
 	];
 	return [
-		boardIn('deck', 'Platform', params.boardSheet, 'deck', { x: [split + (params.foot > 0 ? 2 : 0), x[1]], y, z }),
+		boardIn('deck', 'Platform', params.boardSheet, 'deck', { x: [split + (params.foot > 0 ? FOOT_GAP : 0), x[1]], y, z }),
 		...(params.foot > 0 ? [boardIn('foot', 'Foot section', params.boardSheet, 'foot', { x: [x[0], split], y, z })] : []),
 		...sides.flatMap(({ side, at, post }) => [
 			barIn(`edge-${side}`, `Edge bar ${side}`, params.frameBar, 'deck', { x: [split + 2, x[1]], y: at, z: edge }, 'x'),
@@ -115,7 +119,7 @@ function innerMargins(params: Params, { pins, y, z }: Frame): InnerMargin[] {
 			title: 'Slots for the front pins',
 			margin: params.slot - shift,
 			comfort: 3,
-			why: `Raked by ${Math.round(params.rise)} mm, the front pins come ${shift.toFixed(1)} mm nearer to the rear ones; the slots must let them.`,
+			why: `Raked by ${lengthMark(Math.round(params.rise))}, the front pins come ${lengthMark(Math.round(shift * 10) / 10)} nearer to the rear ones; the slots must let them.`,
 			at,
 			states: ['level', 'raked']
 		},
@@ -124,24 +128,27 @@ function innerMargins(params: Params, { pins, y, z }: Frame): InnerMargin[] {
 			title: 'Tracks parallel',
 			margin: params.play - Math.abs(params.trackTop),
 			comfort: 1,
-			why: `The tracks are ${Math.abs(params.trackTop)} mm out of parallel and the pins have ${params.play} mm of play: with less play than that they bind on the way up.`,
+			why: `The tracks are ${lengthMark(Math.abs(params.trackTop))} out of parallel and the pins have ${lengthMark(params.play)} of play: with less play than that they bind on the way up.`,
 			at,
 			states: ['level', 'raked']
 		}
 	];
 }
 
-function padsOf(params: Params, { x, split, y, z }: Frame): Pad[] {
+function padsOf(params: Params, { x, split, y, z, pins }: Frame): Pad[] {
 	const height: Range = [z[1], z[1] + params.padThickness];
+	// Raked, the rear end of the mattress leans back over where the foot section comes down: it begins so much later.
+	const rake = params.rise / (pins[1] - pins[0]);
+	const seam = params.foot > 0 ? split + Math.ceil((height[1] - z[0]) * Math.min(1, rake)) : split;
 	const deck = padIn(
 		'deck',
 		'Mattress',
 		params.padFoam,
-		{ x: [split, x[1] - SLOT_IN - 24], y, z: height },
+		{ x: [seam, x[1] - SLOT_IN - 24], y, z: height },
 		{ level: { role: 'mattress', link: 'deck' }, raked: { role: 'seat', link: 'deck' } }
 	);
 	if (params.foot <= 0) return [deck];
-	return [deck, padIn('foot', 'Foot cushion', params.padFoam, { x: [x[0], split], y, z: height }, { level: { role: 'mattress' } })];
+	return [deck, padIn('foot', 'Foot cushion', params.padFoam, { x: [x[0], seam], y, z: height }, { level: { role: 'mattress' } })];
 }
 
 /** A platform on vertical tracks: level to sleep on, raked to sit and look out; its foot section becomes the backrest. */
@@ -155,10 +162,20 @@ export const rakedPlatform = pieceKind({
 	alongParam: 'rear',
 	assemble(params, { stock }): Assembly {
 		const frame = frameOf(params, stock);
-		const away: Step[] =
-			params.foot > 0 ? [{ words: 'Lift the foot cushion and the foot section off', joints: { foot: 2 }, seconds: 8, hands: 1 }] : [];
+		const cushion: Step[] =
+			params.foot > 0 ? [{ words: 'Put the foot cushion aside', back: 'Lay the foot cushion on', seconds: 4, hands: 1 }] : [];
 		const stand: Step[] =
-			params.foot > 0 ? [{ words: 'Stand the foot section in its slots as the backrest', joints: { foot: 4 }, seconds: 8, hands: 1 }] : [];
+			params.foot > 0
+				? [
+						{
+							words: 'Lift the foot section off and stand it in its slots as the backrest',
+							back: 'Lay the foot section on its legs',
+							joints: { foot: 4 },
+							seconds: 12,
+							hands: 1
+						}
+					]
+				: [];
 		return assembled({
 			links: linksOf(params, frame),
 			parts: partsOf(params, frame),
@@ -172,8 +189,14 @@ export const rakedPlatform = pieceKind({
 					from: 'level',
 					to: 'raked',
 					steps: [
-						...away,
-						{ words: 'Raise the front end, both sides together, and set its pins', joints: { deck: params.rise }, seconds: 10, hands: 2 },
+						...cushion,
+						{
+							words: 'Raise the front end, both sides together, and set its pins',
+							back: 'Take the front pins out and lower the front end, both sides together',
+							joints: { deck: params.rise },
+							seconds: 10,
+							hands: 2
+						},
 						...stand
 					]
 				}

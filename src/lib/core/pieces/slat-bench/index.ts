@@ -169,9 +169,15 @@ export const slatBench = pieceKind({
 					from: 'shut',
 					to: 'bed',
 					steps: [
-						{ words: 'Turn the front mattress up', seconds: 3, hands: 1 },
-						{ words: 'Pull the slats out over the benches to their stop', joints: { front: frame.travel }, seconds: 7, hands: 1 },
-						{ words: 'Lay the front mattress down', seconds: 4, hands: 1 }
+						{ words: 'Turn the front mattress up', back: 'Lay the front mattress on the rear one', seconds: 3, hands: 1 },
+						{
+							words: 'Pull the slats out over the benches to their stop',
+							back: 'Push the slats in',
+							joints: { front: frame.travel },
+							seconds: 7,
+							hands: 1
+						},
+						{ words: 'Lay the front mattress down', back: 'Lift the front mattress', seconds: 4, hands: 1 }
 					]
 				}
 			],

@@ -278,8 +278,14 @@ function moves(params: Params, frame: Frame): Move[] {
 			from: 'couch',
 			to: 'lid-up',
 			steps: [
-				{ words: 'Take all cushions off', seconds: 10, hands: 1 },
-				{ words: 'Lift the lid and set its stay; mind fingers', joints: { lid: (params.lidAngle * Math.PI) / 180 }, seconds: 6, hands: 1 }
+				{ words: 'Take all cushions off', back: 'Lay the cushions on', seconds: 10, hands: 1 },
+				{
+					words: 'Lift the lid and set its stay; mind fingers',
+					back: 'Lower the lid; mind fingers',
+					joints: { lid: (params.lidAngle * Math.PI) / 180 },
+					seconds: 6,
+					hands: 1
+				}
 			]
 		});
 	return list;

@@ -4,6 +4,7 @@
 	import { outlineOnSheet } from '$lib/core/export';
 	import { formatLength, formatMass } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
+	import Cushions from '$lib/ui/Cushions.svelte';
 	import LengthField from '$lib/ui/LengthField.svelte';
 
 	const workbench = useWorkbench();
@@ -135,6 +136,7 @@
 						</tbody>
 					</table>
 				</div>
+				<Cushions />
 				<p class="caution">
 					Saws take fingers: guard on, work clamped, both hands accounted for. Sheet dust and solvents want a mask and air. Dry-fit
 					everything in the vehicle before you paint it.

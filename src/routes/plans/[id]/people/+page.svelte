@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { preferences } from '$lib/client/preferences.svelte';
-	import { addGear, addPerson, removePerson, WANTS, type Gear, type Person } from '$lib/core/plan';
+	import { addGear, addPerson, removeGear, removePerson, WANTS, type Gear, type Person } from '$lib/core/plan';
 	import { bodyOf } from '$lib/core/people';
 	import { formatLength } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
@@ -170,10 +170,7 @@
 						{#each Object.entries(plan.pieces) as [pieceId, piece] (pieceId)}<option value={pieceId}>{piece.name}</option>{/each}
 					</select>
 				</label>
-				<button
-					type="button"
-					class="tool"
-					onclick={() => session.edit(`leave ${gear.name} at home`, [{ path: ['gear', id], value: undefined }])}
+				<button type="button" class="tool" onclick={() => session.edit(`leave ${gear.name} at home`, removeGear(plan, id))}
 					>Leave {gear.name} at home</button
 				>
 			</article>

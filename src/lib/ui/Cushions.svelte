@@ -1,0 +1,102 @@
+<script lang="ts">
+	import { preferences } from '../client/preferences.svelte';
+	import { folded, sheetFor, type PadPlan, type PieceCushions } from '../core/pads';
+	import { formatLength, formatMass } from '../core/units';
+	import { useWorkbench } from './context';
+
+	const workbench = useWorkbench();
+	const plan = $derived(workbench.session.plan);
+	let cushions: { of: PieceCushions; plans: PadPlan[] }[] | undefined = $state.raw();
+	let failure: string | undefined = $state();
+	$effect(() => {
+		const asked = plan;
+		workbench.derived
+			?.cushions(asked)
+			.then((result) => {
+				if (asked === plan) [cushions, failure] = [result, undefined];
+			})
+			.catch((error: Error) => (failure = error.message));
+	});
+
+	const mm = (value: number) => formatLength(Math.round(value), preferences.units);
+	const size = (sides: readonly number[]) => sides.map(mm).join(' × ');
+	const DAY = { seat: 'seat', back: 'back', aside: 'lies aside by day' } as const;
+	function sheetWords({ width, length }: PieceCushions['bed']) {
+		const sheet = sheetFor(width, length);
+		if (!sheet) return 'No usual bed sheet is large enough.';
+		return `A ${mm(sheet.width)} sheet, ${mm(sheet.length)} long, ${sheet.snug ? 'fits' : 'is larger and has to be tucked in'}.`;
+	}
+</script>
+
+{#if failure}
+	<p role="alert" class="bad">The cushions could not be worked out: {failure}</p>
+{:else if cushions && cushions.length > 0}
+	<h2>Cushions</h2>
+	{#each cushions as { of, plans } (of.piece)}
+		<section class="card cushions" aria-label="Cushions of {of.name}">
+			<h3>{of.name}</h3>
+			<table>
+				<tbody>
+					{#each of.pads as pad, i (i)}
+						<tr>
+							<td>{pad.name}</td>
+							<td class="figures">{size(pad.size)}</td>
+							<td class="figures">{formatMass(pad.kg, preferences.units)}</td>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+			<p>
+				{sheetWords(of.bed)}
+				{#if of.wallGap !== null && of.wallGap > 0.5}The gap to the wall at its upper edge is <span class="figures">{mm(of.wallGap)}</span
+					>.{/if}
+				{#if of.lip > 0}An open edge wants a lip about <span class="figures">{mm(of.lip)}</span> high, or the mattress slides.{/if}
+			</p>
+			{#if of.wish}
+				{#if plans.length === 0}
+					<p class="quiet">There is no foam {mm(of.bed.thickness)} thick in the stock of this plan.</p>
+				{:else}
+					{@const [best] = plans}
+					<p>
+						One set for day and night: {best.cushions
+							.map(({ width, day, count }) => `${count === 1 ? '' : `${count} × `}${mm(width)} wide (${DAY[day]})`)
+							.join(', ')}. From {best.blocks} of {plan.stock.foams[best.foam].name}, <span class="figures">{best.price.toFixed(0)}</span>,
+						<span class="figures">{Math.round(best.waste * 100)} %</span> left over.
+					</p>
+				{/if}
+			{:else}
+				{@const half = folded(of.bed, 2)}
+				{@const third = folded(of.bed, 3)}
+				<p class="quiet">
+					Halved it folds to <span class="figures">{size([half.length, half.width, half.thickness])}</span>, in three to
+					<span class="figures">{size([third.length, third.width, third.thickness])}</span>.
+				</p>
+			{/if}
+		</section>
+	{/each}
+{/if}
+
+<style>
+	.cushions {
+		padding: 8px 12px;
+		margin-bottom: 8px;
+		font-size: 13px;
+	}
+	h3 {
+		font-weight: 650;
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+	}
+	td {
+		padding: 2px 8px 2px 0;
+		border-bottom: 1px solid var(--rule);
+	}
+	p {
+		margin: 4px 0 0;
+	}
+	.bad {
+		color: var(--clash);
+	}
+</style>
