@@ -70,7 +70,7 @@ test.describe('in the vehicle, phone in hand', () => {
 	});
 
 	test('a size is typed, the drawing follows, and a second reading that does not agree is asked about', async ({ page, server }) => {
-		await openDemo(page, server.url, 'Pipit', 'interior');
+		await openDemo(page, server.url, 'one-person hatchback', 'interior');
 		await page.getByRole('link', { name: 'Walk through it with the tape' }).click();
 		const field = page.getByLabel('The tape says');
 		const drawing = page.getByRole('group', { name: 'Where to hold the tape' });
@@ -99,7 +99,7 @@ test.describe('in the vehicle, phone in hand', () => {
 });
 
 test('what else a vehicle has: a space to keep clear comes, is described, is checked, and goes', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'interior');
+	await openDemo(page, server.url, 'survey van', 'interior');
 	const start = (await planFile(page)).plan;
 	await page.getByLabel('It has a further').selectOption('space to keep clear');
 	await page.getByRole('button', { name: 'Add it' }).click();
@@ -118,7 +118,7 @@ test('what else a vehicle has: a space to keep clear comes, is described, is che
 });
 
 test('lining is put in layer by layer and costs headroom', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Wren', 'interior');
+	await openDemo(page, server.url, 'off-roader with hatch', 'interior');
 	const floor = page.getByRole('group', { name: /^Floor/ });
 	await page.getByLabel('measured with the lining in place').uncheck();
 	await floor.getByRole('button', { name: 'Add a layer' }).click();
@@ -131,7 +131,7 @@ test('lining is put in layer by layer and costs headroom', async ({ page, server
 });
 
 test('a scribed wall becomes templates at full size, and a tracing becomes a wall', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Fieldfare', 'interior');
+	await openDemo(page, server.url, 'hill sites', 'interior');
 	await page.getByLabel('Left boot side: offset 3', { exact: true }).click();
 	const downloads: Record<string, string> = {};
 	for (const [button, ending] of [
@@ -173,7 +173,7 @@ test('an interior comes out of a scan by three clicks', async ({ page, server })
 	const fine = free.refineToLength(80);
 	const { positions, triangles } = meshOf(fine);
 	const mesh = { positions: positions.map((value) => value / 1000), triangles };
-	await openDemo(page, server.url, 'Lantern', 'interior');
+	await openDemo(page, server.url, 'survey van', 'interior');
 	await page.getByRole('link', { name: 'From a scan' }).click();
 	const choose = page.getByLabel(/Choose a mesh/);
 	await choose.setInputFiles({ name: 'broken.obj', mimeType: 'text/plain', buffer: Buffer.from('v 0 0 0\n') });
@@ -214,7 +214,7 @@ test('an interior comes out of a scan by three clicks', async ({ page, server })
 
 test.describe('in three dimensions', () => {
 	test('the mode stands, turns by keyboard, is cut away, and a finding is lit in it', async ({ page, server }) => {
-		await openDemo(page, server.url, 'Lantern', 'layout');
+		await openDemo(page, server.url, 'survey van', 'layout');
 		await expect(page.getByTestId('verdict')).toContainText('nothing overlaps; the smallest gap is 1 mm');
 		await page.getByRole('button', { name: 'Look at it in 3D' }).click();
 		const view = page.getByRole('application');
@@ -245,7 +245,7 @@ test.describe('in three dimensions', () => {
 		await page.addInitScript(() => {
 			HTMLCanvasElement.prototype.getContext = () => null;
 		});
-		await openDemo(page, server.url, 'Lantern', 'layout');
+		await openDemo(page, server.url, 'survey van', 'layout');
 		await page.getByRole('button', { name: 'Look at it in 3D' }).click();
 		await expect(page.getByText('This browser cannot draw in three dimensions')).toBeVisible();
 		await page.getByRole('button', { name: 'Back to the drawings' }).click();
@@ -254,7 +254,7 @@ test.describe('in three dimensions', () => {
 });
 
 test('a vehicle on the shelf serves two plans, and a change shows what it does before it is made', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'interior');
+	await openDemo(page, server.url, 'survey van', 'interior');
 	const first = page.url();
 	const shelf = page.getByRole('region', { name: 'Vehicle shelf' });
 	await shelf.getByRole('button', { name: 'Put the vehicle on the shelf' }).click();

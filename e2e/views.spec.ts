@@ -14,7 +14,7 @@ for (const scheme of ['light', 'dark'] as const)
 			const complaints: string[] = [];
 			page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
 			page.on('pageerror', (error) => complaints.push(error.message));
-			await openDemo(page, server.url, 'Lantern', stage);
+			await openDemo(page, server.url, 'survey van', stage);
 			expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
 			const size = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]);
 			expect(size).toEqual([1280, 800]);
@@ -24,7 +24,7 @@ for (const scheme of ['light', 'dark'] as const)
 
 test('axe finds nothing in the list of plans', async ({ page, server }) => {
 	await page.goto(server.url);
-	await expect(page.locator('.plans > li')).toHaveCount(6);
+	await expect(page.locator('.plans > li')).toHaveCount(22);
 	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 });
 
@@ -32,13 +32,13 @@ for (const stage of STAGES)
 	test(`${stage} fits a phone without scrolling sideways`, async ({ browser, server }) => {
 		const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
 		const page = await context.newPage();
-		await openDemo(page, server.url, 'Pipit', stage);
+		await openDemo(page, server.url, 'one-person hatchback', stage);
 		expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
 		await context.close();
 	});
 
 test('the height line moves by keyboard, findings and drawings follow, and undo takes it back', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'layout');
+	await openDemo(page, server.url, 'survey van', 'layout');
 	const line = page.getByRole('slider', { name: 'Height' });
 	await expect(line).toHaveAttribute('aria-valuetext', '300 mm');
 	await line.focus();
@@ -55,7 +55,7 @@ test('the height line moves by keyboard, findings and drawings follow, and undo 
 });
 
 test('a piece is dragged up in the long section, and the number in the form follows', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'layout');
+	await openDemo(page, server.url, 'survey van', 'layout');
 	const pad = page.getByRole('group', { name: 'Long section' }).locator('path.pad.movable').first();
 	const box = (await pad.boundingBox())!;
 	const [x, y] = [box.x + box.width * 0.3, box.y + box.height / 2];
@@ -76,7 +76,7 @@ test('a piece is dragged up in the long section, and the number in the form foll
 });
 
 test('modes re-pose everything, the cutting line moves the cross-section, a finding lights its place', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'layout');
+	await openDemo(page, server.url, 'survey van', 'layout');
 	const above = page.getByRole('group', { name: 'The vehicle from above' });
 	const padsAcross = async () => (await above.locator('path.pad').last().boundingBox())!.height;
 	const night = await padsAcross();
@@ -99,7 +99,7 @@ test('modes re-pose everything, the cutting line moves the cross-section, a find
 });
 
 test('a vehicle is put together: bench in, arches apart, a reading out, and back again', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'interior');
+	await openDemo(page, server.url, 'survey van', 'interior');
 	const start = (await planFile(page)).plan;
 	await page.getByRole('button', { name: 'Add a rear bench' }).click();
 	await expect(page.getByLabel('Rear bench: folded, length', { exact: true })).toBeVisible();
@@ -115,7 +115,7 @@ test('a vehicle is put together: bench in, arches apart, a reading out, and back
 });
 
 test('a mode is set: seat forward, piece in another state, somebody away; findings follow', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'layout');
+	await openDemo(page, server.url, 'survey van', 'layout');
 	await page.getByRole('button', { name: 'Mode', exact: true }).click();
 	const findings = page.getByRole('region', { name: 'Findings' });
 	await expect(findings.getByText('Tomas: breadth at the shoulders')).toBeVisible();
@@ -135,7 +135,7 @@ test('a mode is set: seat forward, piece in another state, somebody away; findin
 });
 
 test('everything speaks inches when asked to', async ({ page, server }) => {
-	await openDemo(page, server.url, 'Lantern', 'layout');
+	await openDemo(page, server.url, 'survey van', 'layout');
 	await page.getByRole('button', { name: 'mm', exact: true }).click();
 	await settled(page);
 	await expect(page.locator('li.clash .number').first()).toHaveText('1/8" short');

@@ -15,18 +15,23 @@ const PICTURES: {
 	dark?: boolean;
 	prepare?: (page: Page) => Promise<void>;
 }[] = [
-	{ file: 'layout', plan: 'Lantern', stage: 'layout', prepare: (page) => page.locator('li.clash button.head').first().hover() },
+	{ file: 'layout', plan: 'survey van', stage: 'layout', prepare: (page) => page.locator('li.clash button.head').first().hover() },
 	{
 		file: 'layout-day',
-		plan: 'Lantern',
+		plan: 'survey van',
 		stage: 'layout',
 		prepare: (page) => page.getByRole('button', { name: /^Sort the catch/ }).click()
 	},
-	{ file: 'layout-dark', plan: 'Pipit', stage: 'layout', dark: true },
-	{ file: 'interior', plan: 'Pipit', stage: 'interior', prepare: (page) => page.getByLabel('Width 300 mm forward, 350 mm up').click() },
+	{ file: 'layout-dark', plan: 'one-person hatchback', stage: 'layout', dark: true },
+	{
+		file: 'interior',
+		plan: 'one-person hatchback',
+		stage: 'interior',
+		prepare: (page) => page.getByLabel('Width 300 mm forward, 350 mm up').click()
+	},
 	{
 		file: 'measuring-walk-phone',
-		plan: 'Wren',
+		plan: 'off-roader with hatch',
 		stage: 'interior',
 		width: 390,
 		prepare: async (page) => {
@@ -36,26 +41,43 @@ const PICTURES: {
 	},
 	{
 		file: 'scribed-wall',
-		plan: 'Fieldfare',
+		plan: 'hill sites',
 		stage: 'interior',
 		prepare: (page) => page.getByLabel('Left boot side: offset 4', { exact: true }).click()
 	},
-	{ file: 'people', plan: 'Lantern', stage: 'people' },
+	{ file: 'people', plan: 'survey van', stage: 'people' },
 	{
 		file: 'conversion',
-		plan: 'Lantern',
+		plan: 'halves that fold to sofas',
 		stage: 'conversion',
-		prepare: (page) => page.getByRole('slider', { name: 'Time' }).fill('26')
+		prepare: (page) => page.getByRole('slider', { name: 'Time' }).fill('12')
 	},
-	{ file: 'cutting', plan: 'Pipit', stage: 'cutting' },
+	{
+		file: 'rehearsal-leaves',
+		plan: 'three leaves in a hatchback',
+		stage: 'conversion',
+		prepare: async (page) => {
+			await page.getByRole('button', { name: 'With 3D' }).click();
+			await page.locator('[data-things]:not([data-things="0"])').waitFor();
+			await page.getByRole('slider', { name: 'Time' }).fill('23');
+			await page.waitForTimeout(2500);
+		}
+	},
+	{
+		file: 'in-and-out',
+		plan: 'halves that fold to sofas',
+		stage: 'conversion',
+		prepare: (page) => page.getByRole('button', { name: 'In and out' }).click()
+	},
+	{ file: 'cutting', plan: 'one-person hatchback', stage: 'cutting' },
 	...(
 		[
-			['Heron', 'long-high-van'],
-			['Lantern', 'small-van'],
-			['Wagtail', 'seven-seat-minivan'],
-			['Fieldfare', 'four-wheel-drive-estate'],
-			['Pipit', 'small-hatchback'],
-			['Wren', 'two-door-off-roader']
+			['long trap van', 'long-high-van'],
+			['survey van', 'small-van'],
+			['minivan with seats kept', 'seven-seat-minivan'],
+			['hill sites', 'four-wheel-drive-estate'],
+			['one-person hatchback', 'small-hatchback'],
+			['off-roader with hatch', 'two-door-off-roader']
 		] as const
 	).map(([plan, style]) => ({
 		file: `solid-${style}`,

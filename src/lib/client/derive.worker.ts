@@ -5,7 +5,7 @@ import { findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } fro
 import { cuttingPlan, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
 import { heightStudy, type HeightStudy } from '../core/height';
-import { convert, reachIn, sceneDuring, unblock, type Conversion, type Reach, type Unblocking } from '../core/moves';
+import { convert, reachIn, sceneDuring, unblocking, type Conversion, type Reach, type Unblocking } from '../core/moves';
 import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/pads';
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
 import { longestSleeper, placeSleepers } from '../core/people';
@@ -35,7 +35,7 @@ export interface Look {
 /** What takes longer and follows: tolerances, then fixes, then the longest sleeper of each lane. */
 export interface Refined {
 	findings: Finding[];
-	longest: { person: string; piece: string; stature: number }[];
+	longest: { person: string; piece: string; modeId: string; stature: number }[];
 	/** 0 to 1. */
 	progress: number;
 }
@@ -47,6 +47,8 @@ let turn = 0;
 let studied: { plan: Plan; study: HeightStudy } | undefined;
 /** The conversion that is being rehearsed. */
 let conversion: { plan: Plan; from: string; found: Conversion } | undefined;
+/** Rises with every conversion that is asked about: the search for a change that opens an older one stops. */
+let conversions = 0;
 let solver: Promise<Highs> | undefined;
 
 /** Takes a plan over, sharing what did not change with the one before; work for an older plan stops. */
@@ -91,6 +93,7 @@ const derive = {
 			return sleepers.map(({ id: person, piece, lane }) => ({
 				person,
 				piece,
+				modeId: id,
 				stature: longestSleeper(lane, sleepers.filter((s) => s.piece === piece).length === 1).stature
 			}));
 		});
@@ -118,6 +121,7 @@ const derive = {
 
 	/** The way from one mode to another; {@link during} shows it. */
 	convert(next: Plan, from: string, to: string): Conversion {
+		conversions++;
 		const present = adopt(next);
 		conversion = { plan: present, from, found: convert(present, from, to) };
 		return conversion.found;
@@ -133,9 +137,16 @@ const derive = {
 		return { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) };
 	},
 
-	/** The smallest changes after which a blocked conversion works. */
-	unblock(next: Plan, from: string, to: string, system: UnitSystem): Unblocking[] {
-		return unblock(adopt(next), from, to, system);
+	/** The smallest changes after which a blocked conversion works; nothing when something newer is asked meanwhile. */
+	async unblock(next: Plan, from: string, to: string, system: UnitSystem): Promise<Unblocking[]> {
+		const mine = ++conversions;
+		const run = unblocking(adopt(next), from, to, system);
+		for (;;) {
+			const step = run.next();
+			if (step.done) return step.value;
+			await breathe();
+			if (mine !== conversions) return [];
+		}
 	},
 
 	/** What can be reached in a mode, and how. */

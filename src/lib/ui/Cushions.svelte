@@ -60,7 +60,8 @@
 					<p>
 						One set for day and night: {best.cushions
 							.map(({ width, day, count }) => `${count === 1 ? '' : `${count} × `}${mm(width)} wide (${DAY[day]})`)
-							.join(', ')}. From {best.blocks} of {plan.stock.foams[best.foam].name}, <span class="figures">{best.price.toFixed(0)}</span>,
+							.join(', ')}. From {best.blocks} of {plan.stock.foams[best.foam].name}, together
+						<span class="figures">{best.price.toFixed(2)}</span>,
 						<span class="figures">{Math.round(best.waste * 100)} %</span> left over.
 					</p>
 				{/if}

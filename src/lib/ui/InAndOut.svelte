@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
-	import type { CarriedItem, Installing } from '../core/passage';
+	import { PLENTY, type CarriedItem, type Installing } from '../core/passage';
 	import { formatLength } from '../core/units';
 	import { useWorkbench } from './context';
 
@@ -52,7 +52,7 @@
 										>{passage
 											? passage.margin < 0
 												? `${long(-passage.margin)} short`
-												: `${long(Math.min(passage.margin, 500))} spare`
+												: `${passage.margin > PLENTY ? 'over ' : ''}${long(Math.min(passage.margin, PLENTY))} spare`
 											: ''}</td
 									>
 								</tr>

@@ -21,7 +21,7 @@
 		{@const worst = worstIn(findings, id)}
 		<button type="button" class="card" class:current={id === current} aria-pressed={id === current} onclick={() => onchoose(id)}>
 			<span class="words">
-				<strong>{mode.name}</strong>
+				<strong title={mode.name}>{mode.name}</strong>
 				{#if worst}
 					<span class="worst"
 						><StatusMark status={worst.status} size={13} /><span>{worst.status === 'clear' ? 'all clear' : worst.title}</span></span
@@ -64,6 +64,11 @@
 		display: flex;
 		flex-direction: column;
 		gap: 2px;
+	}
+	.words strong {
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
 	}
 	.worst {
 		display: flex;

@@ -16,8 +16,10 @@
 		from: string;
 		/** Seconds from its start. */
 		at: number;
+		/** Only shows how things stand, without the time line. */
+		still?: boolean;
 	}
-	let { found, from, at = $bindable() }: Props = $props();
+	let { found, from, at = $bindable(), still = false }: Props = $props();
 
 	const workbench = useWorkbench();
 	const { session, gaze } = workbench;
@@ -112,47 +114,47 @@
 		<div class="card view"><Drawing view={views.above} title="Rehearsal, from above" {lit} /></div>
 		<div class="card view"><Drawing view={views.cross} title="Rehearsal, across" {lit} /></div>
 	</div>
-	<div class="card time">
-		<p class="now" aria-live="polite">
-			{at >= found.seconds ? 'Done.' : (step?.words ?? '')}
-		</p>
-		<div class="controls">
-			<button type="button" class="tool" onclick={() => stepBy(-1)} aria-label="Step back"><StepBack size={16} /></button>
-			<button type="button" class="tool main" onclick={play} aria-label={playing ? 'Pause' : 'Play'}>
-				{#if playing}<Pause size={16} />{:else}<Play size={16} />{/if}
-			</button>
-			<button type="button" class="tool" onclick={() => stepBy(1)} aria-label="Step forward"><StepForward size={16} /></button>
-			<div class="track">
-				{#each moments as { start, action, step } (`${action}-${step}`)}
-					{#if start > 0}<span class="tick" class:whole={step === 0} style:left="{(100 * start) / found.seconds}%"></span>{/if}
-				{/each}
-				<input
-					type="range"
-					min="0"
-					max={found.seconds}
-					step="0.1"
-					bind:value={at}
-					oninput={() => (playing = false)}
-					aria-label="Time"
-					aria-valuetext="{at.toFixed(1)} seconds: {step?.words ?? ''}"
-				/>
-				{#if tightest && found.seconds > 0}
-					<button
-						type="button"
-						class="mark"
-						style:left="{(100 * tightest.time) / found.seconds}%"
-						title="Closest here"
-						aria-label="To the closest moment"
-						onclick={() => (at = tightest.time)}
-					></button>
-				{/if}
+	{#if !still}<div class="card time">
+			<p class="now" aria-live="polite">
+				{at >= found.seconds ? 'Done.' : (step?.words ?? '')}
+			</p>
+			<div class="controls">
+				<button type="button" class="tool" onclick={() => stepBy(-1)} aria-label="Step back"><StepBack size={16} /></button>
+				<button type="button" class="tool main" onclick={play} aria-label={playing ? 'Pause' : 'Play'}>
+					{#if playing}<Pause size={16} />{:else}<Play size={16} />{/if}
+				</button>
+				<button type="button" class="tool" onclick={() => stepBy(1)} aria-label="Step forward"><StepForward size={16} /></button>
+				<div class="track">
+					{#each moments as { start, action, step } (`${action}-${step}`)}
+						{#if start > 0}<span class="tick" class:whole={step === 0} style:left="{(100 * start) / found.seconds}%"></span>{/if}
+					{/each}
+					<input
+						type="range"
+						min="0"
+						max={found.seconds}
+						step="0.1"
+						bind:value={at}
+						oninput={() => (playing = false)}
+						aria-label="Time"
+						aria-valuetext="{at.toFixed(1)} seconds: {step?.words ?? ''}"
+					/>
+					{#if tightest && found.seconds > 0}
+						<button
+							type="button"
+							class="mark"
+							style:left="{(100 * tightest.time) / found.seconds}%"
+							title="Closest here"
+							aria-label="To the closest moment"
+							onclick={() => (at = tightest.time)}
+						></button>
+					{/if}
+				</div>
+				<span class="figures clock">{at.toFixed(1)} / {found.seconds} s</span>
+				<button type="button" class="tool" aria-pressed={gaze.solid} onclick={() => (gaze.solid = !gaze.solid)}
+					>{gaze.solid ? 'Without 3D' : 'With 3D'}</button
+				>
 			</div>
-			<span class="figures clock">{at.toFixed(1)} / {found.seconds} s</span>
-			<button type="button" class="tool" aria-pressed={gaze.solid} onclick={() => (gaze.solid = !gaze.solid)}
-				>{gaze.solid ? 'Without 3D' : 'With 3D'}</button
-			>
-		</div>
-	</div>
+		</div>{/if}
 {/if}
 
 <style>

@@ -6,12 +6,15 @@ import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
 import type { Check, Result } from './finding';
 
+/** More room than this is not worth a number, mm: no better way is looked for. */
+const MOST = 2 * COMFORT;
+
 /** What of an assembly has the least room on its way in; null when no opening was measured. */
 const worstOf = remember((vehicle: Vehicle, interior: Interior, assembly: Assembly): { item: Item; passage: Passage } | null => {
 	let worst: { item: Item; passage: Passage } | null = null;
 	const openings = openingsOf(vehicle, interior);
 	for (const item of itemsOf(assembly)) {
-		const passage = passageOf(interior, openings, item);
+		const passage = passageOf(interior, openings, item, MOST);
 		if (passage && (!worst || passage.margin < worst.passage.margin)) worst = { item, passage };
 	}
 	return worst;
@@ -34,8 +37,7 @@ export const carriedIn: Check = {
 					key: piece.id,
 					title: `${piece.name}: through a door`,
 					subjects: [piece.id],
-					// More room than this is not worth a number: other ways were not looked for.
-					margin: Math.min(passage.margin, 2 * COMFORT),
+					margin: Math.min(passage.margin, MOST),
 					comfort: COMFORT,
 					unit: 'mm',
 					limit: 0,

@@ -6,5 +6,5 @@ export { quickest, type Edge, type Search } from './quickest';
 export { reachIn, type Reach } from './reach';
 export { sceneDuring } from './rehearse';
 export { sweepInVehicle, sweepPastPiece, sweepPastSeat, sweepPastThings, TOUCH, type Motion, type Sweep } from './sweep';
-export { unblock, type Unblocking } from './unblock';
+export { unblock, unblocking, type Unblocking } from './unblock';
 export { actionAt, timelineOf, type Moment } from './timeline';

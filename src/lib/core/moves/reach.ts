@@ -4,7 +4,7 @@ import { solidsOf } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
 import { arrangementKey, arrangementOf, type Arrangement } from './arrangement';
-import { Ways, type Block } from './convert';
+import { Ways } from './convert';
 import { movesOf } from './motion';
 import { quickest } from './quickest';
 
@@ -26,8 +26,9 @@ export interface Reach {
 
 /** Lifting a cushion off, our own estimate, s. */
 const LIFT_SECONDS = 4;
-/** More arrangements than this are not looked at for one zone. */
+/** More arrangements than this are not looked at for one zone, or for one lid. */
 const MOST = 2000;
+const MOST_FOR_STATE = 300;
 
 /** Boards and bars in the way to a zone in an arrangement, and the cushions on it. */
 function inTheWay(plan: Plan, { way }: ZoneSolid, now: Arrangement): { boards: string[]; cushions: string[] } {
@@ -67,22 +68,21 @@ function reachZone(plan: Plan, start: Arrangement, zone: ZoneSolid, modeId: stri
 	};
 }
 
-/** Every other state that one move of a piece leads to: lids, hatches, pull-outs. */
+/** Every other state that one move of a piece leads to, whatever else has to make way for it: lids, hatches, pull-outs. */
 function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
-	const ways = new Ways(plan, sceneOf(plan, modeId).things, {});
-	const free = ways.out(start);
-	const blocked = ways.noted;
+	const { things } = sceneOf(plan, modeId);
 	return Object.keys(start.pieces).flatMap((id) => {
 		const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
 		return movesOf(assembly)
 			.filter(({ from }) => from === start.pieces[id])
-			.map((move): Reach => {
-				const edge = free.find(({ action }) => action.subject === id && action.move === move);
-				const state = assembly.states.find((one) => one.id === move.to)!;
+			.map(({ to }): Reach => {
+				const ways = new Ways(plan, things, start.seats);
+				const search = quickest(start, (now) => now.pieces[id] === to, arrangementKey, ways.out, undefined, MOST_FOR_STATE);
+				const state = assembly.states.find((one) => one.id === to)!;
 				const name = `${plan.pieces[id].name}: ${state.name.toLowerCase()}`;
 				const common = { kind: 'state' as const, name, lifted: [], asked: false };
-				if (edge) return { ...common, status: 'moves', actions: [edge.action], seconds: edge.cost, by: '' };
-				const block: Block | undefined = blocked.find(({ action }) => action === name);
+				if (search.found) return { ...common, status: 'moves', actions: search.actions, seconds: search.cost, by: '' };
+				const block = ways.noted.find(({ action }) => action === name);
 				return {
 					...common,
 					status: 'blocked',

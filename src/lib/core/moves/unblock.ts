@@ -4,6 +4,7 @@ import { applyEdits } from '../plan/edit';
 import { pieceKnobs, smallestTurn, type Knob } from '../turning';
 import { formatLength, type UnitSystem } from '../units';
 import { tryMove, trySeat } from './actions';
+import { arrangementOf } from './arrangement';
 import { convert, type Block } from './convert';
 import { movesOf } from './motion';
 import { TOUCH } from './sweep';
@@ -16,35 +17,55 @@ export interface Unblocking {
 	turn: number;
 }
 
+/** So many changes are offered. */
+const SHOWN = 4;
 /** How far the search for a way may go for each change that is tried. */
 const MOST = 2000;
+/** Room where nothing comes near, mm: more than any vehicle is long. */
+const FAR = 1e5;
 /** A number that is worth turning brings the two apart within this first turn, mm or degrees. */
 const PROBE = 12;
 
-/** Numbers of the pieces that took part in a hit, and the slide of seats in the mode that is wanted. */
-function knobsOf(plan: Plan, blocks: Block[], toMode: string): Knob[] {
-	const involved = Object.entries(plan.pieces).filter(([id, { name }]) =>
-		blocks.some(({ subject, whom }) => subject === id || whom.endsWith(` of ${name}`))
-	);
-	const seats = Object.entries(plan.vehicle.seats).flatMap(([id, seat]): Knob[] => {
+/** Slide and lean of the seats that took part in a hit, in the mode that is wanted: turned before anything is sawn anew. */
+function seatKnobs(plan: Plan, { subject, whom }: Block, toMode: string): Knob[] {
+	if (plan.modes[toMode].use === 'drive') return [];
+	return Object.entries(plan.vehicle.seats).flatMap(([id, seat]): Knob[] => {
 		const setting = plan.modes[toMode].seats[id];
-		const hit = blocks.some(({ subject, whom }) => subject === id || whom === seat.name);
-		if (!hit || !setting || !seat.slide || plan.modes[toMode].use === 'drive') return [];
+		if ((subject !== id && whom !== seat.name) || !setting) return [];
 		const name = seat.name.toLowerCase();
+		const path = ['modes', toMode, 'seats', id];
+		const slide: Knob[] = seat.slide
+			? [
+					{
+						path: [...path, 'slide'],
+						value: setting.slide,
+						range: [0, seat.slide.mm],
+						step: 1,
+						more: `Slide the ${name} forward`,
+						less: `Slide the ${name} back`,
+						unit: 'mm'
+					}
+				]
+			: [];
+		if (seat.type !== 'front seat') return slide;
 		return [
+			...slide,
 			{
-				path: ['modes', toMode, 'seats', id, 'slide'],
-				value: setting.slide,
-				range: [0, seat.slide.mm],
+				path: [...path, 'angle'],
+				value: setting.angle,
+				range: [seat.uprightAngle, seat.reclinedAngle],
 				step: 1,
-				more: `Slide the ${name} forward`,
-				less: `Slide the ${name} back`,
-				unit: 'mm'
+				more: `Recline the ${name}`,
+				less: `Raise the back of the ${name}`,
+				unit: 'deg'
 			}
 		];
 	});
-	return [...seats, ...involved.flatMap(([id, piece]) => pieceKnobs(id, piece))];
 }
+
+/** Numbers of the pieces that took part in a hit. */
+const pieceKnobsOf = (plan: Plan, { subject, whom }: Block): Knob[] =>
+	Object.entries(plan.pieces).flatMap(([id, piece]) => (subject === id || whom.endsWith(` of ${piece.name}`) ? pieceKnobs(id, piece) : []));
 
 /**
  * Room of an action that hit something, in a changed plan: only that action is tried again, which is much less than
@@ -52,39 +73,74 @@ function knobsOf(plan: Plan, blocks: Block[], toMode: string): Knob[] {
  */
 function roomOf(plan: Plan, { tried }: Block): number {
 	const { before, subject, move } = tried;
-	if (!move) return trySeat(plan, before, subject, tried.after.seats[subject]).sweep.margin ?? Infinity;
+	if (!move) return trySeat(plan, before, subject, tried.after.seats[subject]).sweep.margin ?? FAR;
 	const same = movesOf(assemblyOf(plan.pieces[subject], plan.vehicle, plan.stock)).find(
 		({ from, to }) => from === move.from && to === move.to
 	);
-	return same ? (tryMove(plan, before, subject, same, []).sweep.margin ?? Infinity) : -Infinity;
+	return same ? (tryMove(plan, before, subject, same, []).sweep.margin ?? FAR) : -FAR;
+}
+
+/** Room of an action with the seats where the wanted mode has them: of a piece past them, or of the seat on its way there. */
+function seatRoom(plan: Plan, toMode: string, block: Block): number {
+	const { before, subject, move } = block.tried;
+	const { seats } = arrangementOf(plan, toMode);
+	if (move) return roomOf(plan, { ...block, tried: { ...block.tried, before: { ...before, seats } } });
+	return trySeat(plan, before, subject, seats[subject]).sweep.margin ?? FAR;
+}
+
+/** The smallest turn of one number after which a conversion works, either way; undefined when none does. */
+function turnOf(knob: Knob, margin: (value: number) => number, works: (value: number) => boolean): number | undefined {
+	const now = margin(knob.value);
+	const turns = ([1, -1] as const).flatMap((direction): number[] => {
+		const probe = Math.min(knob.range[1], Math.max(knob.range[0], knob.value + direction * PROBE));
+		// Numbers that do not part the two at their first turn are not followed.
+		if (probe === knob.value || margin(probe) <= now) return [];
+		const value = smallestTurn(knob, direction, 0, margin);
+		return value !== undefined && works(value) ? [value] : [];
+	});
+	return turns.sort((a, b) => Math.abs(a - knob.value) - Math.abs(b - knob.value))[0];
 }
 
 /**
- * The smallest changes of one number each after which a blocked conversion works, least first. The action that comes
- * closest to being free is tried with each number; those that part the two are then tried on the whole conversion.
+ * Looks for the smallest changes of one number each after which a blocked conversion works: seats first, then pieces,
+ * the least turn first among each. The actions that come closest to being free are tried with each number; those that
+ * part the two are then tried on the whole conversion. Yields between two numbers, so that it can be left.
  */
-export function unblock(plan: Plan, fromMode: string, toMode: string, system: UnitSystem = 'metric', most = 3): Unblocking[] {
+export function* unblocking(plan: Plan, fromMode: string, toMode: string, system: UnitSystem = 'metric'): Generator<void, Unblocking[]> {
 	const blocked = convert(plan, fromMode, toMode, MOST);
 	if (blocked.ok || blocked.blocks.length === 0) return [];
 	const works = (changed: Plan) => convert(changed, fromMode, toMode, MOST).ok;
-	const found: Unblocking[] = [];
-	for (const block of blocked.blocks.slice(0, 2))
-		for (const knob of knobsOf(plan, [block], toMode)) {
-			const changed = (value: number) => applyEdits(plan, [{ path: knob.path, value }]);
-			// A seat of the wanted mode is not part of the action itself: there the whole conversion is asked, which is
-			// quick, since no piece changes.
-			const ofSeat = knob.path[0] === 'modes';
-			const margin = (value: number) => (ofSeat ? (works(changed(value)) ? 1 : -1) : roomOf(changed(value), block) + TOUCH);
-			for (const direction of [1, -1] as const) {
-				const probe = Math.min(knob.range[1], Math.max(knob.range[0], knob.value + direction * PROBE));
-				if (!ofSeat && (probe === knob.value || margin(probe) <= margin(knob.value))) continue;
-				const value = smallestTurn(knob, direction, 0, margin);
-				if (value === undefined || (!ofSeat && !works(changed(value)))) continue;
-				const turn = Math.abs(value - knob.value);
-				const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
-				const label = `${direction > 0 ? knob.more : knob.less} by ${amount}`;
-				if (!found.some((one) => one.label === label)) found.push({ label, edits: [{ path: knob.path, value }], turn });
-			}
-		}
-	return found.sort((a, b) => a.turn - b.turn).slice(0, most);
+	const found = new Map<string, Unblocking & { seat: boolean }>();
+	const [nearest] = blocked.blocks;
+	const tried: { knob: Knob; block: Block; seat: boolean }[] = [
+		...blocked.blocks.flatMap((block) => seatKnobs(plan, block, toMode).map((knob) => ({ knob, block, seat: true }))),
+		...pieceKnobsOf(plan, nearest).map((knob) => ({ knob, block: nearest, seat: false }))
+	];
+	for (const { knob, block, seat } of tried) {
+		yield;
+		const key = knob.path.join('/');
+		if (found.has(key)) continue;
+		const changed = (value: number) => applyEdits(plan, [{ path: knob.path, value }]);
+		// A seat stands in the way where it ends: the action is tried with it there.
+		const margin = (value: number) => (seat ? seatRoom(changed(value), toMode, block) : roomOf(changed(value), block)) + TOUCH;
+		const value = turnOf(knob, margin, (value) => works(changed(value)));
+		if (value === undefined) continue;
+		const turn = Math.abs(value - knob.value);
+		const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
+		const label = `${value > knob.value ? knob.more : knob.less} by ${amount}`;
+		found.set(key, { label, edits: [{ path: knob.path, value }], turn, seat });
+	}
+	return [...found.values()]
+		.sort((a, b) => Number(b.seat) - Number(a.seat) || a.turn - b.turn)
+		.slice(0, SHOWN)
+		.map(({ label, edits, turn }) => ({ label, edits, turn }));
+}
+
+/** The result of {@link unblocking}, all at once. */
+export function unblock(plan: Plan, fromMode: string, toMode: string, system: UnitSystem = 'metric'): Unblocking[] {
+	const run = unblocking(plan, fromMode, toMode, system);
+	for (;;) {
+		const step = run.next();
+		if (step.done) return step.value;
+	}
 }

@@ -41,10 +41,13 @@ export function cushionsOf(plan: Plan): PieceCushions[] {
 		};
 		const bed = sleeps.map(({ outline }) => size(outline)).reduce((a, b) => (b.length * b.width > a.length * a.width ? b : a));
 		const thickness = sleeps[0].pad;
-		const sit = assembly.surfaces.find(({ use, faces }) => use === 'sit' && faces);
+		const sits = assembly.surfaces.filter(({ use, faces }) => use === 'sit' && faces);
+		// Seats on both sides have sets of their own, which their kind already lays out.
+		const sit = sits.length === 1 ? sits[0] : undefined;
 		// The seat board goes on behind the back cushion, as far as that is thick.
 		const seatDepth = sit ? size(sit.outline).width + thickness : 0;
-		const pulls = assembly.pads.some((pad) => Object.values(pad.places).some(({ role }) => role === 'back'));
+		const roles = assembly.pads.flatMap((pad) => Object.values(pad.places).map(({ role }) => role));
+		const pulls = roles.includes('seat') && roles.includes('back');
 		const z: [number, number] = [assembly.deck, assembly.deck + thickness];
 		const gaps = [leastHalfWidth(interior, 'left', bed.x, z) - bed.y[1], leastHalfWidth(interior, 'right', bed.x, z) + bed.y[0]];
 		const near = gaps.filter((gap) => gap < NEAR_WALL);

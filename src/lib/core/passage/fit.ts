@@ -24,6 +24,22 @@ function sidesOf(outline: Polygon): Side[] {
 	});
 }
 
+/** Room beside a turned rectangle, by where its centre is: how much it could grow there. */
+function roomBeside(outline: Polygon, long: number, wide: number, angle: number): (cx: number, cy: number) => number {
+	const [c, s] = [Math.cos(angle), Math.sin(angle)];
+	const sides = sidesOf(outline).map(({ nx, ny, d }) => {
+		const [along, across] = [Math.abs(nx * c + ny * s), Math.abs(ny * c - nx * s)];
+		return { nx, ny, d: d - (along * long + across * wide) / 2, reach: (along + across) / 2 };
+	});
+	return (cx, cy) => sides.reduce((least, { nx, ny, d, reach }) => Math.min(least, (nx * cx + ny * cy + d) / reach), Infinity);
+}
+
+/** How much a rectangle could grow in the middle of a convex outline, its sides along the axes: never more than anywhere, and quickly told. */
+export function growthInMiddle(outline: Polygon, long: number, wide: number): number {
+	const { x, y } = bounds(outline);
+	return roomBeside(outline, long, wide, 0)((x[0] + x[1]) / 2, (y[0] + y[1]) / 2);
+}
+
 const ROUNDS = 26;
 
 /** The greatest value of a concave function of one variable between two bounds, by thirds. */
@@ -43,14 +59,8 @@ function peak(low: number, high: number, f: (at: number) => number): number {
  * centre, so the least of them is concave and its peak is found by thirds.
  */
 export function growthAt(outline: Polygon, long: number, wide: number, angle: number): number {
-	const [c, s] = [Math.cos(angle), Math.sin(angle)];
-	const sides = sidesOf(outline).map(({ nx, ny, d }) => {
-		const [along, across] = [Math.abs(nx * c + ny * s), Math.abs(ny * c - nx * s)];
-		return { nx, ny, d: d - (along * long + across * wide) / 2, reach: (along + across) / 2 };
-	});
 	const { x, y } = bounds(outline);
-	const room = (cx: number, cy: number) =>
-		sides.reduce((least, { nx, ny, d, reach }) => Math.min(least, (nx * cx + ny * cy + d) / reach), Infinity);
+	const room = roomBeside(outline, long, wide, angle);
 	return peak(...x, (cx) => peak(...y, (cy) => room(cx, cy)));
 }
 

@@ -16,14 +16,17 @@ export interface CarriedItem {
 	door: string;
 }
 
-/** Everything of a plan that is carried in as one piece, the tightest first. */
+/** More room than this needs no number, mm. */
+export const PLENTY = 100;
+
+/** Everything of a plan that is carried in as one piece, the tightest first; margins above {@link PLENTY} only say that there is that much. */
 export function carriedItems(plan: Plan): CarriedItem[] {
 	const interior = interiorOf(plan.vehicle);
 	const openings = openingsOf(plan.vehicle, interior);
 	return Object.values(plan.pieces)
 		.flatMap((piece) =>
 			itemsOf(assemblyOf(piece, plan.vehicle, plan.stock)).map((item): CarriedItem => {
-				const passage = passageOf(interior, openings, item);
+				const passage = passageOf(interior, openings, item, PLENTY);
 				return { piece: piece.name, item, passage, door: passage ? plan.vehicle.openings[passage.opening].name : '' };
 			})
 		)

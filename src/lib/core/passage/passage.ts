@@ -1,6 +1,6 @@
 import { bounds } from '../geometry/polygon';
 import { halfWidth, type Interior, type OpeningSolid } from '../interior';
-import { bestTilt, growthAt } from './fit';
+import { bestTilt, growthAt, growthInMiddle } from './fit';
 import type { Item } from './items';
 
 /** The best way of something through an opening. */
@@ -76,8 +76,16 @@ export const passageThrough = (interior: Interior, opening: OpeningSolid, item: 
 			return !best || next.margin > best.margin ? next : best;
 		}, null)!;
 
-/** The best way of something into the vehicle, through whichever opening offers most; null when no opening was measured. */
-export function passageOf(interior: Interior, openings: readonly OpeningSolid[], item: Item): Passage | null {
+/**
+ * The best way of something into the vehicle, through whichever opening offers most; null when no opening was measured.
+ *
+ * @param enough room with which no better way is sought: an item that has it end first in the middle of an opening is done
+ */
+export function passageOf(interior: Interior, openings: readonly OpeningSolid[], item: Item, enough = Infinity): Passage | null {
+	for (const opening of openings) {
+		const margin = Math.min(growthInMiddle(opening.outline, item.size[1], item.size[2]), depthBehind(interior, opening) - item.size[0]);
+		if (margin >= enough) return { opening: opening.id, margin, way: AHEAD[0] };
+	}
 	let best: Passage | null = null;
 	for (const opening of openings) {
 		if (best && best.margin >= COMFORT) break;

@@ -69,9 +69,12 @@ export function boardOf(id: string, name: string, stock: string, link: string, o
 /** A board that fills a box, its thickness along one axis: level (z) or upright. */
 export function boardIn(id: string, name: string, stock: string, link: string, box: Box, normal: 'x' | 'y' | 'z' = 'z'): Part {
 	if (normal === 'z') return boardOf(id, name, stock, link, rectangle(...inOrder(box.x), ...inOrder(box.y)), inOrder(box.z));
-	// A bar along the first of the other two axes has this board's outline and thickness.
-	const along = normal === 'x' ? 'y' : 'z';
-	return { ...barIn(id, name, stock, link, box, along), form: 'board' };
+	// Like a bar along y the outline of one across the vehicle is its width by its height.
+	if (normal === 'x') return { ...barIn(id, name, stock, link, box, 'y'), form: 'board' };
+	// One along it lies with its length first as well, so that the grain of the face runs along the vehicle.
+	const [x, y, z] = [inOrder(box.x), inOrder(box.y), inOrder(box.z)];
+	const pose = frame(vec3(x[0], y[1], z[0]), vec3(1, 0, 0), vec3(0, 0, 1));
+	return { id, name, form: 'board', stock, outline: rectangle(0, x[1] - x[0], 0, z[1] - z[0]), thickness: y[1] - y[0], pose, link };
 }
 
 /** An assembly with nothing in those tables that a kind does not fill. */

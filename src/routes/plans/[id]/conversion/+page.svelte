@@ -74,7 +74,10 @@
 					class="tool"
 					class:main={question === key}
 					aria-pressed={question === key}
-					onclick={() => (question = key as keyof typeof QUESTIONS)}>{words}</button
+					onclick={() => {
+						question = key as keyof typeof QUESTIONS;
+						at = 0;
+					}}>{words}</button
 				>
 			{/each}
 		</div>
@@ -113,7 +116,7 @@
 		{#if question === 'carry'}
 			<InAndOut />
 		{:else if found?.ok && found.actions.length > 0}
-			<Rehearsal {found} {from} bind:at />
+			<Rehearsal {found} {from} bind:at still={question === 'reach'} />
 		{/if}
 	</section>
 </div>
