@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
-	import { folded, sheetFor, type PadPlan, type PieceCushions } from '../core/pads';
+	import { folded, roundMattress, sheetFor, type PadPlan, type PieceCushions } from '../core/pads';
 	import { formatLength, formatMass } from '../core/units';
 	import { useWorkbench } from './context';
 
@@ -18,6 +18,14 @@
 			.catch((error: Error) => (failure = error.message));
 	});
 
+	/** Mattresses and long blocks of foam in the stock that a piece can be built round. */
+	const mattresses = (piece: string) =>
+		Object.entries(plan.stock.foams).flatMap(([id, foam]) => {
+			const edits = foam.length >= LIE ? roundMattress(plan.pieces[piece], piece, foam) : null;
+			return edits ? [{ id, name: foam.name, edits }] : [];
+		});
+	/** One lies on what is at least this long, mm. */
+	const LIE = 1700;
 	const mm = (value: number) => formatLength(Math.round(value), preferences.units);
 	const size = (sides: readonly number[]) => sides.map(mm).join(' × ');
 	const DAY = { seat: 'seat', back: 'back', aside: 'lies aside by day' } as const;
@@ -52,6 +60,24 @@
 					>.{/if}
 				{#if of.lip > 0}An open edge wants a lip about <span class="figures">{mm(of.lip)}</span> high, or the mattress slides.{/if}
 			</p>
+			{#if mattresses(of.piece).length > 0}
+				<label class="round">
+					<span class="quiet">Build it round</span>
+					<select
+						class="field"
+						value=""
+						onchange={(event) => {
+							const { value } = event.currentTarget;
+							const chosen = mattresses(of.piece).find(({ id }) => id === value);
+							if (chosen) workbench.session.edit(`${of.name} round ${chosen.name}`, chosen.edits);
+							event.currentTarget.value = '';
+						}}
+					>
+						<option value="">a mattress you have bought …</option>
+						{#each mattresses(of.piece) as { id, name } (id)}<option value={id}>{name}</option>{/each}
+					</select>
+				</label>
+			{/if}
 			{#if of.wish}
 				{#if plans.length === 0}
 					<p class="quiet">There is no foam {mm(of.bed.thickness)} thick in the stock of this plan.</p>
@@ -96,6 +122,12 @@
 	}
 	p {
 		margin: 4px 0 0;
+	}
+	.round {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		margin-top: 6px;
 	}
 	.bad {
 		color: var(--clash);

@@ -52,7 +52,7 @@
 			{#each reached as one (one.kind + one.name)}
 				<li class={one.status}>
 					<span class="head">
-						<strong>{one.name}</strong>
+						<strong>{one.kind === 'door' ? `${one.name} opens` : one.name}</strong>
 						<span class="status">{WORDS[one.status]}{one.status === 'moves' ? `, ${one.seconds} s` : ''}</span>
 					</span>
 					{#if how(one)}<span class="quiet">{how(one)}</span>{/if}

@@ -1,5 +1,5 @@
-import { assemblyOf, pieceIn, sceneOf } from '../derive';
-import { blockClearance, zonesOf, type ZoneSolid } from '../interior';
+import { assemblyOf, interiorOf, pieceIn, sceneOf } from '../derive';
+import { blockClearance, openingsOf, sweepClearance, zonesOf, type OpeningSolid, type ZoneSolid } from '../interior';
 import { solidsOf } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
@@ -10,8 +10,8 @@ import { quickest } from './quickest';
 
 /** How something can be reached in a mode: at once, after some moves, or not at all. */
 export interface Reach {
-	/** What is reached: a space to keep clear, or another state of a piece such as an open lid. */
-	kind: 'zone' | 'state';
+	/** What is reached: a space to keep clear, a door that opens, or another state of a piece such as an open lid. */
+	kind: 'zone' | 'door' | 'state';
 	name: string;
 	status: 'free' | 'moves' | 'blocked';
 	/** What is done first, in order, and cushions that are lifted off at the end. */
@@ -68,6 +68,24 @@ function reachZone(plan: Plan, start: Arrangement, zone: ZoneSolid, modeId: stri
 	};
 }
 
+/** Boards and cushions in what a door sweeps when it opens. */
+const inTheSweep = (plan: Plan, opening: OpeningSolid, now: Arrangement): string[] =>
+	Object.entries(now.pieces).flatMap(([id, state]) => {
+		const piece = pieceIn(plan, id, state);
+		return solidsOf(piece).flatMap(({ name, solid }) => {
+			const clearance = sweepClearance(opening, solid, 0);
+			return clearance && clearance.margin < -1 ? [`${name} of ${piece.name}`] : [];
+		});
+	});
+
+function reachDoor(plan: Plan, start: Arrangement, opening: OpeningSolid, modeId: string): Reach {
+	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
+	const search = quickest(start, (now) => inTheSweep(plan, opening, now).length === 0, arrangementKey, ways.out, undefined, MOST_FOR_STATE);
+	const common = { kind: 'door' as const, name: opening.opening.name, lifted: [], asked: true };
+	if (!search.found) return { ...common, status: 'blocked', actions: [], seconds: 0, by: inTheSweep(plan, opening, start)[0] };
+	return { ...common, status: search.actions.length === 0 ? 'free' : 'moves', actions: search.actions, seconds: search.cost, by: '' };
+}
+
 /** Every other state that one move of a piece leads to, whatever else has to make way for it: lids, hatches, pull-outs. */
 function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
 	const { things } = sceneOf(plan, modeId);
@@ -95,12 +113,17 @@ function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
 }
 
 /**
- * What can be reached in a mode, and how: every space to keep clear, with the quickest moves that free the way to it,
- * and every lid, hatch or pull-out with what stands in its way.
+ * What can be reached in a mode, and how: every space to keep clear and every door, with the quickest moves that free
+ * the way to it, and every lid, hatch or pull-out with what stands in its way.
  *
  * @throws RangeError when the plan has no such mode.
  */
 export function reachIn(plan: Plan, modeId: string): Reach[] {
 	const start = arrangementOf(plan, modeId);
-	return [...zonesOf(plan.vehicle).map((zone) => reachZone(plan, start, zone, modeId)), ...reachStates(plan, start, modeId)];
+	const doors = openingsOf(plan.vehicle, interiorOf(plan.vehicle)).filter(({ sweeps }) => sweeps.length > 0);
+	return [
+		...zonesOf(plan.vehicle).map((zone) => reachZone(plan, start, zone, modeId)),
+		...doors.map((door) => reachDoor(plan, start, door, modeId)),
+		...reachStates(plan, start, modeId)
+	];
 }

@@ -184,6 +184,37 @@ describe('planted traps', () => {
 		expect(open.actions.map(({ name }) => name)).toEqual(['bed: lid up']);
 	});
 
+	it('a box stands in what a tailgate sweeps until it is moved into the aisle', () => {
+		const rear = {
+			name: 'Rear door',
+			place: 'rear',
+			door: 'hinged',
+			hinge: 'first',
+			thickness: exact(80),
+			sill: exact(60),
+			head: exact(1200),
+			edges: { low: { z: 60, first: exact(-600), second: exact(600) } }
+		};
+		const plan = withPiece(box({ openings: { rear } as never }), 'box', 'bench-box', {
+			side: 'left',
+			rear: 300,
+			length: 500,
+			depth: 300,
+			moves: 250,
+			cushion: 0,
+			lid: false
+		});
+		const door = (p: Plan) => reachIn(p, 'day').find(({ kind }) => kind === 'door')!;
+		expect(door(plan).status).toBe('free');
+		// Put across the sill it is in the way, wherever it is moved to.
+		const shut = applyEdits(plan, [
+			{ path: ['pieces', 'box', 'params', 'rear'], value: 0 },
+			{ path: ['vehicle', 'rear', 'profile', 'low'], value: { z: 600, x: exact(120) } }
+		]);
+		expect(door(shut)).toMatchObject({ status: 'blocked' });
+		expect(door(shut).by).toMatch(/of box$/);
+	});
+
 	it('tracks out of parallel bind, and short slots stop the rake', () => {
 		const raked = (params: object) => withPiece(box(), 'bed', 'raked-platform', { rear: 200, ...params });
 		expect(finding(raked({ play: 3, trackTop: 2 }), 'inner-margin')).toBeUndefined();

@@ -1,3 +1,6 @@
+import { kindOf, numberRange, type Piece } from '../pieces';
+import type { Edit } from '../plan/edit';
+
 /** A mattress as it is sold, mm. */
 export interface Mattress {
 	length: number;
@@ -24,4 +27,30 @@ export function sheetFor(width: number, length: number): { width: number; length
 	const long = SHEET_LENGTHS.find((size) => size >= length - STRETCH);
 	if (wide === undefined || long === undefined) return null;
 	return { width: wide, length: long, snug: wide - width <= LOOSE && long - length <= LOOSE };
+}
+
+/** Parameters of kinds that say how long, how wide and how soft a bed is. */
+const SIZES = { length: ['length', 'out'], width: ['width', 'bedWidth'], thickness: ['padThickness'] } as const;
+
+/**
+ * The edits that build a piece round a mattress that was bought: its length, its width where that is a choice, and the
+ * thickness of what lies on it. Null when the kind has no such size, or the mattress is out of its range.
+ */
+export function roundMattress(piece: Piece, id: string, mattress: Mattress): Edit[] | null {
+	const { shape } = kindOf(piece.kind).params;
+	const edits: Edit[] = [];
+	for (const [side, names] of Object.entries(SIZES)) {
+		const key = names.find((name) => Object.hasOwn(shape, name));
+		const value = mattress[side as keyof Mattress];
+		const range = key && numberRange(shape[key]);
+		if (!key || !range) {
+			// Between the walls the vehicle decides the width.
+			if (side === 'width') continue;
+			return null;
+		}
+		if (value < range[0] || value > range[1]) return null;
+		edits.push({ path: ['pieces', id, 'params', key], value });
+	}
+	if (Object.hasOwn(shape, 'fullWidth')) edits.push({ path: ['pieces', id, 'params', 'fullWidth'], value: false });
+	return edits;
 }

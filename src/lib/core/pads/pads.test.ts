@@ -1,8 +1,9 @@
 import createHighs from 'highs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { applyEdits } from '../plan';
 import { plainVehicle, planIn, withPiece } from '../testing/plans';
-import { backShort, cushionsOf, folded, padPlans, sheetFor, stripsFor, type PadWish } from '.';
+import { backShort, cushionsOf, folded, padPlans, roundMattress, sheetFor, stripsFor, type PadWish } from '.';
 
 const solver = await createHighs();
 const wish = fc.record({
@@ -90,6 +91,21 @@ describe('bought mattresses', () => {
 		expect(sheetFor(1080, 1900)).toEqual({ width: 1200, length: 1900, snug: false });
 		expect(sheetFor(1415, 2000)).toEqual({ width: 1400, length: 2000, snug: true });
 		expect(sheetFor(2500, 2000)).toBeNull();
+	});
+});
+
+describe('a bed round a mattress that was bought first', () => {
+	const mattress = { length: 1950, width: 700, thickness: 100 };
+	it('takes its length, width and thickness', () => {
+		const plan = withPiece(planIn(plainVehicle([[0, 800]])), 'bed', 'fixed-platform', {});
+		const round = applyEdits(plan, roundMattress(plan.pieces.bed, 'bed', mattress)!);
+		expect(round.pieces.bed.params).toMatchObject({ length: 1950, width: 700, padThickness: 100, fullWidth: false });
+		const [cushions] = cushionsOf(round);
+		expect(cushions.bed).toEqual({ length: 1950, width: 700, thickness: 100 });
+	});
+	it('is refused where the kind cannot be so large', () => {
+		const plan = withPiece(planIn(plainVehicle([[0, 800]])), 'bed', 'raked-platform', {});
+		expect(roundMattress(plan.pieces.bed, 'bed', { ...mattress, length: 2900 })).toBeNull();
 	});
 });
 

@@ -1,6 +1,6 @@
 import type { Highs } from 'highs';
 import { layOutBars } from '../cutting/lengths';
-import type { FoamStock } from '../plan/plan';
+import type { FoamStock } from '../plan/foams';
 import { stripsFor, type PadWish, type Strip } from './strips';
 
 /** One way to make a set of cushions. */

@@ -142,6 +142,28 @@ export const sleepOn = (
 	states
 });
 
+/** A stretch of depth from the wall towards the aisle, as a range of y. */
+export type Depth = (from: number, to: number) => Range;
+
+/** A seat along a wall, facing the aisle: from the face of its back to its front edge, both as depths from the wall. */
+export const sitOn = (
+	id: string,
+	side: Side,
+	x: Range,
+	y: Depth,
+	[back, edge]: Range,
+	{ base, pad, foam, states }: Pick<Surface, 'base' | 'pad' | 'foam' | 'states'>
+): Surface => ({
+	id,
+	use: 'sit',
+	outline: rectangle(...x, ...y(back, edge)),
+	base,
+	pad,
+	foam,
+	states,
+	faces: { direction: side === 'left' ? 'right' : 'left', backAt: y(back, back)[0], edgeAt: y(edge, edge)[0] }
+});
+
 /**
  * How far out something between two heights may reach on one side over a stretch: to the wall where it is narrowest,
  * to a wheel arch that rises above its underside, to a pillar or step in its way; less a gap, in whole millimetres.

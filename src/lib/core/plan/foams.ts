@@ -1,4 +1,14 @@
-import type { FoamStock } from './plan';
+import { z } from 'zod';
+
+/** A block of foam or a ready mattress, mm. */
+export const foamStockSchema = z.strictObject({
+	name: z.string().trim().min(1).max(120),
+	length: z.number().min(100).max(3000),
+	width: z.number().min(100).max(3000),
+	thickness: z.number().min(10).max(300),
+	price: z.number().min(0).max(100000).describe('for one block')
+});
+export type FoamStock = z.infer<typeof foamStockSchema>;
 
 /** Blocks of foam and mattresses in sizes that are sold nearly everywhere; prices are placeholders for the builder's own. */
 export const STARTING_FOAMS: Record<string, FoamStock> = {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pieceSchema } from '../pieces/schema';
-import { STARTING_FOAMS } from './foams';
+import { foamStockSchema, STARTING_FOAMS } from './foams';
 import { idSchema, tableOf } from './id';
 import { SEAT_STATES } from './seat';
 import { USES } from './use';
@@ -104,15 +104,6 @@ export const barStockSchema = z.strictObject({
 	price: price.describe('for one length')
 });
 export type BarStock = z.infer<typeof barStockSchema>;
-
-export const foamStockSchema = z.strictObject({
-	name,
-	length: z.number().min(100).max(3000),
-	width: z.number().min(100).max(3000),
-	thickness: z.number().min(10).max(300),
-	price: price.describe('for one block')
-});
-export type FoamStock = z.infer<typeof foamStockSchema>;
 
 export const stockSchema = z.strictObject({
 	sheets: tableOf(sheetStockSchema),

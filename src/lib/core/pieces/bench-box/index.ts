@@ -1,9 +1,22 @@
 import type { z } from 'zod';
-import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, sign, type Interior } from '../../interior';
 import { pieceKind, type Move, type Pad, type PieceState, type Surface } from '../assembly';
-import { assembled, barIn, barOf, boardIn, depthOn, hingeAt, padIn, radians, reachOn, sheetOf, type Range } from '../making';
+import {
+	assembled,
+	barIn,
+	barOf,
+	boardIn,
+	depthOn,
+	hingeAt,
+	padIn,
+	radians,
+	reachOn,
+	sheetOf,
+	sitOn,
+	type Depth,
+	type Range
+} from '../making';
 import { benchBoxParams } from './params';
 
 type Params = z.infer<typeof benchBoxParams>;
@@ -62,9 +75,9 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 const footOf = (interior: Interior, params: Params, x: Range, under: number): number =>
 	reachOn(interior, params.side, x, [0, under], params.gap);
 
-function seat(params: Params, x: Range, y: Range, outer: number): { pads: Pad[]; surfaces: Surface[] } {
+function seat(params: Params, x: Range, y: Depth): { pads: Pad[]; surfaces: Surface[] } {
 	if (params.cushion <= 0) return { pads: [], surfaces: [] };
-	const box = { x, y, z: [params.height, params.height + params.cushion] as Range };
+	const box = { x, y: y(0, params.depth), z: [params.height, params.height + params.cushion] as Range };
 	const ids = statesAndMoves(params)
 		.states.map(({ id }) => id)
 		.filter((id) => id !== 'lid-up');
@@ -73,20 +86,12 @@ function seat(params: Params, x: Range, y: Range, outer: number): { pads: Pad[];
 			padIn('cushion', 'Bench cushion', params.cushionFoam, box, Object.fromEntries(ids.map((id) => [id, { role: 'seat', link: 'box' }])))
 		],
 		surfaces: [
-			{
-				id: 'seat',
-				use: 'sit',
-				outline: rectangle(...x, ...y),
+			sitOn('seat', params.side, x, y, [0, params.depth], {
 				base: params.height,
 				pad: params.cushion,
 				foam: params.cushionFoam,
-				states: ['wall'],
-				faces: {
-					direction: params.side === 'left' ? 'right' : 'left',
-					backAt: depthOn(params.side, outer, 0, 0)[0],
-					edgeAt: depthOn(params.side, outer, params.depth, params.depth)[0]
-				}
-			}
+				states: ['wall']
+			})
 		]
 	};
 }
@@ -142,7 +147,7 @@ export const benchBox = pieceKind({
 				),
 				...(params.ledge > 0 ? [barIn('ledge', 'Ledge', params.frameBar, 'box', ledge, 'x')] : [])
 			],
-			...seat(params, x, y(0, params.depth), outer),
+			...seat(params, x, y),
 			states,
 			moves,
 			supports: [

@@ -3,7 +3,22 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, sign, SIDES, type Interior, type Side } from '../../interior';
 import { pieceKind, type Assembly, type InnerMargin, type Link, type Pad, type Part, type Surface } from '../assembly';
-import { assembled, barIn, barOf, boardIn, depthOn, hingeAt, padIn, radians, reachOn, sheetOf, sleepOn, type Range } from '../making';
+import {
+	assembled,
+	barIn,
+	barOf,
+	boardIn,
+	depthOn,
+	hingeAt,
+	padIn,
+	radians,
+	reachOn,
+	sheetOf,
+	sitOn,
+	sleepOn,
+	type Depth,
+	type Range
+} from '../making';
 import { foldingSofaParams } from './params';
 
 type Params = z.infer<typeof foldingSofaParams>;
@@ -11,7 +26,7 @@ type Params = z.infer<typeof foldingSofaParams>;
 /** One half: seat leaf and back leaf, flat at joint values of 0. */
 interface Half {
 	side: Side;
-	y(from: number, to: number): Range;
+	y: Depth;
 	/** How far the seat slides to the wall when the back stands. */
 	travel: number;
 }
@@ -90,18 +105,9 @@ function padsOf(params: Params, { side, y }: Half, x: Range, z: Range): Pad[] {
 }
 
 function seatSurface(params: Params, { side, y, travel }: Half, x: Range): Surface {
-	const depth = params.back + params.seat;
-	const [backAt, edgeAt] = [params.back - travel + params.padThickness, depth - travel];
-	return {
-		id: `sit-${side}`,
-		use: 'sit',
-		outline: rectangle(...x, ...y(backAt, edgeAt)),
-		base: params.height,
-		pad: params.padThickness,
-		foam: params.padFoam,
-		states: ['sofa'],
-		faces: { direction: side === 'left' ? 'right' : 'left', backAt: y(backAt, backAt)[0], edgeAt: y(edgeAt, edgeAt)[0] }
-	};
+	const { height: base, padThickness: pad, padFoam: foam } = params;
+	const back = params.back - travel + pad;
+	return sitOn(`sit-${side}`, side, x, y, [back, params.back + params.seat - travel], { base, pad, foam, states: ['sofa'] });
 }
 
 function aisle(params: Params, halves: Half[], x: Range): InnerMargin[] {

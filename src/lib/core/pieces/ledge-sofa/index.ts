@@ -3,7 +3,21 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { sign } from '../../interior';
 import { pieceKind, type Assembly, type Link, type Pad, type Part, type Surroundings } from '../assembly';
-import { assembled, barIn, barOf, boardIn, carriedBy, depthOn, padIn, reachOn, sheetOf, sleepOn, type Range } from '../making';
+import {
+	assembled,
+	barIn,
+	barOf,
+	boardIn,
+	carriedBy,
+	depthOn,
+	padIn,
+	reachOn,
+	sheetOf,
+	sitOn,
+	sleepOn,
+	type Depth,
+	type Range
+} from '../making';
 import { ledgeSofaParams } from './params';
 
 type Params = z.infer<typeof ledgeSofaParams>;
@@ -14,7 +28,7 @@ interface Frame {
 	x: Range;
 	/** The arm of the L across the vehicle; as long as nothing when there is none. */
 	armX: Range;
-	y(from: number, to: number): Range;
+	y: Depth;
 	/** Boards, and the pull-out that slides just below them. */
 	z: Range;
 	pullZ: Range;
@@ -237,16 +251,12 @@ export const ledgeSofa = pieceKind({
 			pads: pads(params, frame),
 			...statesAndMoves(params, frame),
 			surfaces: [
-				{
-					id: 'sit',
-					use: 'sit',
-					outline: rectangle(...frame.x, ...frame.y(backAt, D)),
+				sitOn('sit', params.side, frame.x, frame.y, [backAt, D], {
 					base: params.height,
 					pad: params.padThickness,
 					foam: params.padFoam,
-					states: ['sofa'],
-					faces: { direction: sides, backAt: frame.y(backAt, backAt)[0], edgeAt: frame.y(D, D)[0] }
-				},
+					states: ['sofa']
+				}),
 				sleepOn(rectangle(frame.x[0], frame.armX[1], ...frame.y(0, D + frame.travel)), params.height, params, ['bed'])
 			],
 			supports: [

@@ -3,7 +3,7 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, SIDES, type Interior, type Side } from '../../interior';
 import { pieceKind, type Part, type Support, type Surroundings } from '../assembly';
-import { assembled, barIn, barOf, boardIn, depthOn, padIn, reachOn, sheetOf, sleepOn, type Range } from '../making';
+import { assembled, barIn, barOf, boardIn, depthOn, padIn, reachOn, sheetOf, sitOn, sleepOn, type Range } from '../making';
 import { slatBenchParams } from './params';
 
 type Params = z.infer<typeof slatBenchParams>;
@@ -183,20 +183,14 @@ export const slatBench = pieceKind({
 			],
 			surfaces: [
 				sleepOn(rectangle(...bedX, ...wide), params.height, params, ['bed']),
-				...benches.map(({ side, outer }) => ({
-					id: `sit-${side}`,
-					use: 'sit' as const,
-					outline: rectangle(split, frame.benchX[1], ...depthOn(side, outer, 0, params.benchDepth)),
-					base: frame.barZ[0],
-					pad: 0,
-					foam: params.padFoam,
-					states: ['shut'],
-					faces: {
-						direction: side === 'left' ? ('right' as const) : ('left' as const),
-						backAt: depthOn(side, outer, 0, 0)[0],
-						edgeAt: depthOn(side, outer, params.benchDepth, params.benchDepth)[0]
-					}
-				}))
+				...benches.map(({ side, outer }) =>
+					sitOn(`sit-${side}`, side, [split, frame.benchX[1]], (from, to) => depthOn(side, outer, from, to), [0, params.benchDepth], {
+						base: frame.barZ[0],
+						pad: 0,
+						foam: params.padFoam,
+						states: ['shut']
+					})
+				)
 			],
 			supports: [
 				...slats.supports,

@@ -15,12 +15,11 @@ import {
 	type Support,
 	type Surroundings
 } from '../assembly';
-import { barIn, barOf } from '../making';
+import { barIn, barOf, sitOn, type Depth, type Range } from '../making';
 import { slatCouchParams } from './params';
 import { lengthMark } from '../../units';
 
 type Params = z.infer<typeof slatCouchParams>;
-type Range = [number, number];
 
 /** Play at the wall end of the travelling slats, so that they slide without rubbing. */
 const PLAY = 10;
@@ -40,7 +39,7 @@ interface Frame {
 	/** Sections that travel one by one, from the rear: the slats of each and the stretch of its rail. */
 	sections: Section[];
 	/** A stretch of depth as a range of y. */
-	y(from: number, to: number): Range;
+	y: Depth;
 	side: 1 | -1;
 }
 
@@ -321,15 +320,7 @@ export const slatCouch = pieceKind({
 		const built = parts(params, frame, stock);
 		const aisle = vec3(0, -frame.side, 0);
 		const hinge = vec3(0, frame.y(0, 0)[0], frame.slatUnder);
-		const surface = (use: 'sleep' | 'sit', outline: Polygon, state: string) => ({
-			id: state,
-			use,
-			outline,
-			base: frame.top,
-			pad: params.padThickness,
-			foam: params.padFoam,
-			states: [state]
-		});
+		const bedded = { base: frame.top, pad: params.padThickness, foam: params.padFoam };
 		const storage: Box = {
 			x: [frame.x[0] + barOf(stock, params.legBar).width, frame.x[1] - barOf(stock, params.legBar).width],
 			y: frame.y(frame.bar, params.seatDepth - 2 * frame.bar),
@@ -350,17 +341,10 @@ export const slatCouch = pieceKind({
 			states: states(params, frame),
 			moves: moves(params, frame),
 			surfaces: [
-				{
-					...surface('sit', rectangle(...frame.x, ...frame.y(params.padThickness, params.seatDepth)), 'couch'),
-					faces: {
-						direction: params.side === 'left' ? 'right' : 'left',
-						backAt: frame.y(params.padThickness, params.padThickness)[0],
-						edgeAt: frame.y(params.seatDepth, params.seatDepth)[0]
-					}
-				},
+				sitOn('couch', params.side, frame.x, frame.y, [params.padThickness, params.seatDepth], { ...bedded, states: ['couch'] }),
 				...arrangementsOf(frame)
 					.filter(({ out }) => out.length > 0)
-					.map(({ id, out }) => surface('sleep', lyingOutline(params, frame, out), id))
+					.map(({ id, out }) => ({ ...bedded, id, use: 'sleep' as const, outline: lyingOutline(params, frame, out), states: [id] }))
 			],
 			supports: built.supports,
 			spaces: [
