@@ -99,8 +99,8 @@ test('a mode of one’s own: copied, named, a case laid in it, taken into accoun
 	await page.getByRole('button', { name: 'Another mode like this' }).click();
 	const strip = page.getByRole('group', { name: 'Modes of the vehicle' });
 	await expect(strip.getByRole('button')).toHaveCount(4);
-	await page.getByLabel('Mode', { exact: true }).fill('Night with the poles');
-	await page.getByLabel('Mode', { exact: true }).press('Enter');
+	await page.getByRole('textbox', { name: 'Mode' }).fill('Night with the poles');
+	await page.getByRole('textbox', { name: 'Mode' }).press('Enter');
 	await expect(strip.getByRole('button', { name: /^Night with the poles/ })).toBeVisible();
 	// The case lies where the rear section comes out: its legs would stand in it.
 	const box = page.getByRole('group', { name: 'Case of the net poles' });
@@ -110,10 +110,11 @@ test('a mode of one’s own: copied, named, a case laid in it, taken into accoun
 	await box.getByLabel('Its middle, left of the middle of the vehicle').fill('-260');
 	await box.getByLabel('Its middle, left of the middle of the vehicle').press('Enter');
 	await settled(page);
-	await expect(page.getByText('Case of the net poles beside Bench bed').first()).toBeVisible();
+	const clash = page.locator('li.clash .title', { hasText: 'Case of the net poles beside Bench bed' });
+	await expect(clash).toBeVisible();
 	await page.getByLabel('Bench bed is a').selectOption('Section 2 and 3 out');
 	await settled(page);
-	await expect(page.getByText('Case of the net poles beside Bench bed')).toHaveCount(0);
+	await expect(clash).toHaveCount(0);
 	await page.getByRole('button', { name: 'Take out this mode' }).click();
 	await expect(strip.getByRole('button')).toHaveCount(3);
 });

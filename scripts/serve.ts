@@ -1,5 +1,7 @@
-import { createServer } from 'node:net';
+import { once } from 'node:events';
 import { existsSync } from 'node:fs';
+import type { Server as HttpServer } from 'node:http';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { LARGEST_FILE } from '../src/lib/core/plan';
 import { openDatabase } from '../src/lib/server/database';
@@ -45,7 +47,9 @@ async function serve() {
 		BODY_SIZE_LIMIT: String(2 * LARGEST_FILE),
 		NODE_ENV: 'production'
 	});
-	await import(join(root, 'build/index.js'));
+	const { server } = (await import(join(root, 'build/index.js'))) as { server: { server: HttpServer } };
+	// Whoever reads that it is ready must find it listening.
+	if (!server.server.listening) await once(server.server, 'listening');
 	console.log(
 		`\nVast Nook is ready: http://${settings.host}:${settings.port}\nPlans are kept in ${settings.dataFolder}. Stop with Ctrl+C.`
 	);
