@@ -99,10 +99,10 @@ function sweepAll(motion: Motion, known: Sweep, box: Box | null, whom: string, r
 	return least;
 }
 
-/** The floor, for what goes through it; standing or sliding on it is no hit. */
+/** The floor, for what goes through it; standing, sliding or rolling over a foot's edge on it is no hit. */
 function throughFloor(interior: Interior, solid: Solid): [string, Clearance][] {
 	const clearance = floorClearance(interior, solid);
-	return clearance.margin < 0 ? [['the floor', clearance]] : [];
+	return clearance.margin < -TOUCH ? [['the floor', clearance]] : [];
 }
 
 /** The rear end: the shut door, or the edges of its opening for whatever reaches out when it is open. */

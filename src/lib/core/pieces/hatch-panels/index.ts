@@ -1,7 +1,8 @@
 import type { z } from 'zod';
 import { rectangle, type Polygon } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
-import { pieceKind, type Assembly, type Link, type Pad, type Part, type Surroundings } from '../assembly';
+import type { Side } from '../../interior';
+import { pieceKind, type Assembly, type Link, type Pad, type Part, type Stop, type Surroundings } from '../assembly';
 import {
 	assembled,
 	barIn,
@@ -56,6 +57,46 @@ function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
 	return { x, y, hatch: [middle - half, middle + half], hatchX, z, under, front, bar, leg: barOf(stock, params.legBar) };
 }
 
+/** The side panels bear on the runners by this much, mm; the rest of a runner is the hatch's and the prop's. */
+const BEARING = 8;
+
+/** A stretch from an edge of the hatch towards its middle, as a range of y. */
+const inwards = (hatch: Range, side: Side, from: number, to: number): Range =>
+	side === 'right' ? [hatch[0] + from, hatch[0] + to] : [hatch[1] - to, hatch[1] - from];
+
+/** How long the prop is: so that it stands well within the hatch at the flatter of its two angles. */
+const propLength = (params: Params, { hatchX }: Frame): number =>
+	Math.floor(0.75 * (hatchX[1] - hatchX[0]) * Math.sin(radians(Math.min(params.hatchAngle, params.lounge))));
+
+/** Where the rear edge of the upright prop meets the underside of the hatch at an angle, from the hinge forward, mm. */
+function propAt(long: number, thick: number, angle: number): number {
+	return (long - thick + thick / Math.cos(angle)) / Math.tan(angle);
+}
+
+/** The prop: clipped flat to the right runner under the hatch; taken out and stood on the runner at either angle. */
+function prop(params: Params, frame: Frame): { part: Part; link: Link } {
+	const { x, hatch, hatchX, z, bar, leg } = frame;
+	const long = propLength(params, frame);
+	const stored: Range = [x[1] - bar.thickness - 10 - long, x[1] - bar.thickness - 10];
+	const clipped = inwards(hatch, 'right', leg.thickness - BEARING, leg.thickness - BEARING + bar.thickness);
+	const inset = 6 - (leg.thickness - BEARING);
+	const stand = (angle: number): Stop => ({
+		shift: vec3(hatchX[0] + propAt(long, z[1] - z[0], angle) - stored[0] + bar.width, inset, bar.width),
+		angle: Math.PI / 2
+	});
+	return {
+		part: barIn('prop', 'Prop of the hatch', params.frameBar, 'prop', { x: stored, y: clipped, z: [z[0] - bar.width, z[0]] }, 'x'),
+		link: {
+			id: 'prop',
+			joint: carriedBy('drop-in', vec3(stored[0], 0, z[0] - bar.width), vec3(0, -1, 0), [
+				{ shift: vec3(0, inset, bar.width + 10), angle: 0 },
+				stand(radians(params.lounge)),
+				stand(radians(params.hatchAngle))
+			])
+		}
+	};
+}
+
 function frameParts(params: Params, { x, y, hatch, z, under, bar, leg }: Frame): Part[] {
 	const t = bar.thickness;
 	const foot = leg.thickness;
@@ -67,18 +108,17 @@ function frameParts(params: Params, { x, y, hatch, z, under, bar, leg }: Frame):
 		...bars.map(({ id, from }) =>
 			barIn(`bar-${id}`, `Bar across, ${id}`, params.frameBar, 'frame', { x: [from, from + t], y, z: [under, z[0]] }, 'y')
 		),
-		// Beside the hatch a bar carries both the side panel and the edge of the hatch.
-		...(['right', 'left'] as const).map((side, i) => {
-			const at = hatch[i];
-			return barIn(
+		// Beside the hatch a post laid flat carries the side panel, the edge of the hatch, and the foot of the prop.
+		...(['right', 'left'] as const).map((side) =>
+			barIn(
 				`runner-${side}`,
 				`Runner beside the hatch, ${side}`,
-				params.frameBar,
+				params.legBar,
 				'frame',
-				{ x: [x[0] + t, x[1] - t], y: [at - t / 2, at + t / 2], z: [under, z[0]] },
+				{ x: [x[0] + t, x[1] - t], y: inwards(hatch, side, -BEARING, foot - BEARING), z: [z[0] - leg.width, z[0]] },
 				'x'
-			);
-		}),
+			)
+		),
 		...bars.flatMap(({ id, from }) =>
 			[y[0], hatch[0] - foot - t, hatch[1] + t, y[1] - foot].map((at, k) => {
 				const legX: Range = id === 'rear' ? [from, from + leg.width] : [from + t - leg.width, from + t];
@@ -101,7 +141,10 @@ function panels(params: Params, frame: Frame): { parts: Part[]; links: Link[] } 
 		boardIn('hatch', 'Hatch', params.boardSheet, 'hatch', { x: hatchX, y: hatch, z }),
 		boardIn('rest', 'Board behind the hatch', params.boardSheet, 'frame', { x: [x[0], hatchX[0] - 2], y: hatch, z })
 	];
+	const stay = prop(params, frame);
+	parts.push(stay.part);
 	const links: Link[] = [
+		stay.link,
 		{ id: 'panel-left', module: 'Left panel', joint: lift(sides.left) },
 		{ id: 'panel-right', module: 'Right panel', joint: lift(sides.right) },
 		// Hinged at its rear edge: its front edge rises, and whoever sits behind it leans on it.
@@ -167,8 +210,8 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 		states: [
 			{ id: 'shut', name: 'Panels shut', joints: down, startsFor: ['drive', 'day'] },
 			{ id: 'bed', name: 'Bed', joints: {}, startsFor: ['night'] },
-			{ id: 'hatch-up', name: 'Hatch up', joints: { ...down, hatch: open }, startsFor: [] },
-			{ id: 'lounge', name: 'Backrest up', joints: { ...down, hatch: lounge }, startsFor: [] },
+			{ id: 'hatch-up', name: 'Hatch up', joints: { ...down, hatch: open, prop: 3 }, startsFor: [] },
+			{ id: 'lounge', name: 'Backrest up', joints: { ...down, hatch: lounge, prop: 2 }, startsFor: [] },
 			{
 				id: 'out',
 				name: 'Panels out',
@@ -208,10 +251,17 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 				to: 'hatch-up',
 				steps: [
 					{
-						words: 'Lift the hatch by its front edge and set the prop',
+						words: 'Lift the hatch by its front edge',
 						back: 'Lower the hatch; mind fingers',
 						joints: { hatch: open },
-						seconds: 5,
+						seconds: 4,
+						hands: 1
+					},
+					{
+						words: 'Stand the prop on the runner',
+						back: 'Hold the hatch and clip the prop away',
+						joints: { prop: 3 },
+						seconds: 4,
 						hands: 1
 					}
 				]
@@ -220,11 +270,12 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 				from: 'shut',
 				to: 'lounge',
 				steps: [
+					{ words: 'Lift the hatch to lean on', back: 'Lower the hatch; mind fingers', joints: { hatch: lounge }, seconds: 4, hands: 1 },
 					{
-						words: 'Lift the hatch and set the prop for leaning',
-						back: 'Take the prop away and lower the hatch',
-						joints: { hatch: lounge },
-						seconds: 6,
+						words: 'Stand the prop on the runner, further forward',
+						back: 'Hold the hatch and clip the prop away',
+						joints: { prop: 2 },
+						seconds: 4,
 						hands: 1
 					}
 				]
