@@ -65,7 +65,7 @@ const PICTURES: {
 	},
 	{
 		file: 'in-and-out',
-		plan: 'halves that fold to sofas',
+		plan: 'two modules and a dog',
 		stage: 'conversion',
 		prepare: (page) => page.getByRole('button', { name: 'In and out' }).click()
 	},

@@ -22,6 +22,10 @@
 	const long = (mm: number) => formatLength(Math.round(mm), preferences.units);
 	const steps = $derived(found ? (out ? found.installing.removal : found.installing.steps) : []);
 	const minutes = $derived(steps.reduce((sum, step) => sum + step.minutes, 0));
+	/** What passes so easily that it needs no row. */
+	const easy = (item: CarriedItem) => (item.passage?.margin ?? 0) >= PLENTY;
+	const tight = $derived(found?.items.filter((item) => !easy(item)) ?? []);
+	const rest = $derived([...new Set(found?.items.filter(easy).map(({ item }) => item.name.toLowerCase()) ?? [])]);
 	const measured = $derived(found?.items.some(({ passage }) => passage) ?? false);
 </script>
 
@@ -40,25 +44,29 @@
 			{:else}
 				<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 				<div class="scroll" tabindex="0" role="group" aria-label="Items">
-					<table>
-						<thead><tr><th>What</th><th>Size</th><th>How</th><th>Room</th></tr></thead>
-						<tbody>
-							{#each found.items as { piece, item, passage, door } (piece + item.name + item.size.join())}
-								<tr class:stuck={passage && passage.margin < 0}>
-									<td>{item.name}<br /><span class="quiet">{piece}</span></td>
-									<td class="figures">{item.size.map(long).join(' × ')}</td>
-									<td>{passage ? `${door}, ${passage.way}` : ''}</td>
-									<td class="figures"
-										>{passage
-											? passage.margin < 0
-												? `${long(-passage.margin)} short`
-												: `${passage.margin > PLENTY ? 'over ' : ''}${long(Math.min(passage.margin, PLENTY))} spare`
-											: ''}</td
-									>
-								</tr>
-							{/each}
-						</tbody>
-					</table>
+					{#if tight.length > 0}
+						<table>
+							<thead><tr><th>What</th><th>Size</th><th>How</th><th>Room</th></tr></thead>
+							<tbody>
+								{#each tight as { piece, item, passage, door } (piece + item.name + item.size.join())}
+									<tr class:stuck={passage && passage.margin < 0}>
+										<td>{item.name}<br /><span class="quiet">{piece}</span></td>
+										<td class="figures">{item.size.map(long).join(' × ')}</td>
+										<td>{passage ? `${door}, ${passage.way}` : ''}</td>
+										<td class="figures"
+											>{passage ? (passage.margin < 0 ? `${long(-passage.margin)} short` : `${long(passage.margin)} spare`) : ''}</td
+										>
+									</tr>
+								{/each}
+							</tbody>
+						</table>
+					{/if}
+					{#if rest.length > 0}
+						<p>
+							{tight.length > 0 ? 'The rest passes' : 'Everything passes'} end first, straight, with over
+							<span class="figures">{long(PLENTY)}</span> to spare: {rest.join(', ')}.
+						</p>
+					{/if}
 				</div>
 			{/if}
 		</section>

@@ -59,10 +59,17 @@ const plural = (count: number, name: string) => (count === 1 ? name.toLowerCase(
 /** Names with how many there are of each, in order. */
 const counted = (names: string[]): string[] => [...new Set(names)].map((name) => plural(names.filter((one) => one === name).length, name));
 
-/** Parts in the order in which they can stand: whatever carries comes before what it carries. */
-function byBearing({ parts, supports }: Assembly): string[][] {
+/** Parts in the order in which they can stand: whatever carries, or is hinged to, comes before what hangs on it. */
+function byBearing({ links, parts, supports }: Assembly): string[][] {
+	const onLink = (link: string | undefined) => parts.filter((part) => part.link === link).map(({ id }) => id);
 	const bearers = new Map(
-		parts.map(({ id }) => [id, supports.filter((one) => one.part === id && parts.some((part) => part.id === one.by)).map(({ by }) => by)])
+		parts.map(({ id, link }) => [
+			id,
+			[
+				...supports.filter((one) => one.part === id && parts.some((part) => part.id === one.by)).map(({ by }) => by),
+				...onLink(links.find((one) => one.id === link)?.parent)
+			]
+		])
 	);
 	const placed = new Set<string>();
 	const layers: string[][] = [];

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, sign, SIDES, type Interior, type Side } from '../../interior';
-import { pieceKind, type Assembly, type InnerMargin, type Link, type Pad, type Part, type Surface } from '../assembly';
+import { pieceKind, type Assembly, type InnerMargin, type Link, type Pad, type Part, type Support, type Surface } from '../assembly';
 import {
 	assembled,
 	barIn,
@@ -181,11 +181,13 @@ export const foldingSofa = pieceKind({
 				}
 			],
 			surfaces: [sleepOn(bed, params.height, params, ['bed']), ...halves.map((half) => seatSurface(params, half, x))],
-			supports: halves.flatMap(({ side }) => [
-				{ part: `seat-${side}`, by: `runner-${side}-1`, kind: 'rail' as const },
-				{ part: `runner-${side}-1`, by: `leg-${side}-1`, kind: 'leg' as const },
-				{ part: `runner-${side}-1`, by: 'wall', kind: 'wall bracket' as const }
-			]),
+			supports: halves.flatMap(({ side }) =>
+				[1, 2, 3].flatMap((n): Support[] => [
+					{ part: `seat-${side}`, by: `runner-${side}-${n}`, kind: 'rail' },
+					{ part: `runner-${side}-${n}`, by: `leg-${side}-${n}`, kind: 'leg' },
+					{ part: `runner-${side}-${n}`, by: 'wall', kind: 'wall bracket' }
+				])
+			),
 			spaces: halves.map(({ side, y }) => ({
 				id: `under-${side}`,
 				name: `Under the ${side} half`,
