@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
-	import { folded, roundMattress, sheetFor, type PadPlan, type PieceCushions } from '../core/pads';
+	import { backShort, folded, roundMattress, sheetFor, type PadPlan, type PieceCushions } from '../core/pads';
 	import { formatLength, formatMass } from '../core/units';
 	import { useWorkbench } from './context';
 
@@ -89,6 +89,8 @@
 							.join(', ')}. From {best.blocks} of {plan.stock.foams[best.foam].name}, together
 						<span class="figures">{best.price.toFixed(2)}</span>,
 						<span class="figures">{Math.round(best.waste * 100)} %</span> left over.
+						{#if backShort(best.cushions, of.wish) > 0}The back is <span class="figures">{mm(backShort(best.cushions, of.wish))}</span> lower
+							than one leans against well.{/if}
 					</p>
 				{/if}
 			{:else}

@@ -90,9 +90,6 @@ function stopAt(way: readonly Stop[], value: number): Stop {
 	};
 }
 
-/** How far the far pin of a track moves along its slot when it climbs by `rise`, pins `long` apart: long less its projection, mm. */
-export const slotOf = (long: number, rise: number): number => long - Math.sqrt(Math.max(0, long * long - rise * rise));
-
 /** Where every link of an assembly is, for given joint values. */
 export function linkPoses(links: Link[], joints: Record<string, number>): Map<string, Pose> {
 	const poses = new Map<string, Pose>();

@@ -5,6 +5,6 @@ export { motionOf, movesOf } from './motion';
 export { quickest, type Edge, type Search } from './quickest';
 export { reachIn, type Reach } from './reach';
 export { sceneDuring } from './rehearse';
-export { sweepInVehicle, sweepPastPiece, sweepPastSeat, sweepPastThings, TOUCH, type Motion, type Sweep } from './sweep';
+export { sweepInVehicle, sweepPastPiece, TOUCH, type Motion, type Sweep } from './sweep';
 export { unblock, unblocking, type Unblocking } from './unblock';
 export { actionAt, timelineOf, type Moment } from './timeline';

@@ -1,4 +1,4 @@
-import { boxAround, vec3, type Vec3 } from '../geometry/vector';
+import type { Vec3 } from '../geometry/vector';
 import type { Solid } from '../interior';
 import { remember } from '../memory';
 import {
@@ -152,9 +152,3 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 	});
 	return { stretches };
 });
-
-/** The box round everything that a motion passes through; empty when nothing moves. */
-export const reachOf = (motion: Motion) =>
-	boxAround(
-		motion.stretches.flatMap(({ tracks }) => tracks.flatMap(({ box: { x, y, z } }) => [vec3(x[0], y[0], z[0]), vec3(x[1], y[1], z[1])]))
-	);

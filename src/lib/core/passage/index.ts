@@ -1,4 +1,4 @@
 export { bestTilt, growthAt } from './fit';
 export { carriedItems, installing, PLENTY, type CarriedItem, type Installing, type InstallStep } from './installing';
 export { itemsOf, type Item } from './items';
-export { COMFORT, longestTurnedIn, passageOf, passageThrough, type Passage } from './passage';
+export { COMFORT, longestTurnedIn, passageOf, type Passage } from './passage';

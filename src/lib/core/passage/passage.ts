@@ -67,7 +67,7 @@ function withSideAhead(interior: Interior, opening: OpeningSolid, { size }: Item
 }
 
 /** The best way of something through one opening. */
-export const passageThrough = (interior: Interior, opening: OpeningSolid, item: Item): Passage =>
+const passageThrough = (interior: Interior, opening: OpeningSolid, item: Item): Passage =>
 	([0, 1, 2] as const)
 		.map((ahead) => () => withSideAhead(interior, opening, item, ahead))
 		.reduce<Passage | null>((best, attempt) => {

@@ -11,7 +11,7 @@ import type { Foam } from './parameter';
  * How a link moves against its parent, by one value that is 0 as built.
  * - slide: along a unit axis, mm. Hinge and swing: about a line, radians; a swing is a leg, prop or arm about a pin.
  * - track: one pin stays on its track while a far one climbs another, vertical one by the value, mm. The far pin comes
- *   nearer as it climbs, so it needs a slot: see {@link slotOf}.
+ *   nearer as it climbs, so it needs a slot: see `slotOf` in making.ts.
  * - lift-out, drop-in and screw-in: carried by hand through the stops of a way; the value counts stops.
  */
 export type Joint =

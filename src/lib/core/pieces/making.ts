@@ -104,6 +104,9 @@ export const foldingLeg = (x: Range, top: number): Joint => ({
 	range: [0, Math.PI / 2]
 });
 
+/** How far the far pin of a track moves along its slot when it climbs by `rise`, pins `long` apart: long less its projection, mm. */
+export const slotOf = (long: number, rise: number): number => long - Math.sqrt(Math.max(0, long * long - rise * rise));
+
 /** Something carried by hand past some stops, turned about a line through its own middle. */
 export const carriedBy = (type: 'lift-out' | 'drop-in' | 'screw-in', origin: Vec3, axis: Vec3, way: Stop[]): Joint => ({
 	type,

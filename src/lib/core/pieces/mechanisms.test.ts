@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pieceIn } from '../derive';
-import { jointPose, slotOf } from '../modes';
+import { jointPose } from '../modes';
 import { place } from '../geometry/pose';
 import { vec3 } from '../geometry/vector';
 import { plainVehicle, planIn, withPiece } from '../testing/plans';
 import type { KindName } from '.';
+import { slotOf } from './making';
 
 const at = (kind: KindName, params: object, state: string) =>
 	pieceIn(withPiece(planIn(plainVehicle([[0, 860]], 1900, 4200)), 'piece', kind, params as Record<string, unknown>), 'piece', state);

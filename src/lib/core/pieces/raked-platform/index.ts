@@ -3,7 +3,7 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { pieceKind, type Assembly, type InnerMargin, type Link, type Pad, type Part, type Step } from '../assembly';
 import { lengthMark } from '../../units';
-import { assembled, barIn, barOf, boardIn, carriedBy, padIn, sheetOf, sleepOn, type Range } from '../making';
+import { assembled, barIn, barOf, boardIn, carriedBy, padIn, sheetOf, sleepOn, slotOf, type Range } from '../making';
 import { rakedPlatformParams } from './params';
 
 type Params = z.infer<typeof rakedPlatformParams>;
@@ -52,7 +52,7 @@ function partsOf(params: Params, { x, split, y, z, pins, bar, track }: Frame): P
 		boardIn('deck', 'Platform', params.boardSheet, 'deck', { x: [split + (params.foot > 0 ? FOOT_GAP : 0), x[1]], y, z }),
 		...(params.foot > 0 ? [boardIn('foot', 'Foot section', params.boardSheet, 'foot', { x: [x[0], split], y, z })] : []),
 		...sides.flatMap(({ side, at, post }) => [
-			barIn(`edge-${side}`, `Edge bar ${side}`, params.frameBar, 'deck', { x: [split + 2, x[1]], y: at, z: edge }, 'x'),
+			barIn(`edge-${side}`, `Edge bar ${side}`, params.frameBar, 'deck', { x: [split + FOOT_GAP, x[1]], y: at, z: edge }, 'x'),
 			...pins.map((pin, i) =>
 				barIn(
 					`track-${i === 0 ? 'rear' : 'front'}-${side}`,
@@ -110,8 +110,7 @@ function linksOf(params: Params, { x, y, z, pins }: Frame): Link[] {
 
 function innerMargins(params: Params, { pins, y, z }: Frame): InnerMargin[] {
 	const long = pins[1] - pins[0];
-	// Raked, the pins lie sqrt(long² - rise²) apart along the vehicle: the front ones move in their slots by the rest.
-	const shift = long - Math.sqrt(Math.max(0, long * long - params.rise * params.rise));
+	const shift = slotOf(long, params.rise);
 	const at = vec3(pins[1], y[0], z[1] + params.rise);
 	return [
 		{
