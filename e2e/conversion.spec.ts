@@ -9,7 +9,7 @@ test('a conversion is planned, stepped through and played, and says when somethi
 	await expect(moves).toHaveCount(3);
 	const couch = moves.filter({ hasText: 'Slat couch' });
 	await expect(couch).toContainText('Pull the front out until the stop bar meets the rail');
-	await expect(couch).toContainText('Loose meanwhile: back cushion');
+	await expect(couch).toContainText('Loose meanwhile: back cushion, beside the vehicle');
 
 	// Stepping to the pull-out and over it: the front comes out in the view from above.
 	const above = page.getByRole('group', { name: 'Rehearsal, from above' });

@@ -22,6 +22,20 @@ for (const scheme of ['light', 'dark'] as const)
 			await context.close();
 		});
 
+for (const question of ['In reach', 'In and out'] as const)
+	test(`${question}: axe finds nothing, no page scroll at 1280 x 800, no sideways scroll on a phone`, async ({ browser, server }) => {
+		const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+		const page = await context.newPage();
+		await openDemo(page, server.url, 'two modules and a dog', 'conversion');
+		await page.getByRole('button', { name: question }).click();
+		await expect(page.getByText(question === 'In reach' ? 'Spare wheel' : 'Putting it in')).toBeVisible();
+		expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+		expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
+		await page.setViewportSize({ width: 390, height: 844 });
+		expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+		await context.close();
+	});
+
 test('axe finds nothing in the list of plans', async ({ page, server }) => {
 	await page.goto(server.url);
 	await expect(page.locator('.plans > li')).toHaveCount(22);

@@ -44,7 +44,9 @@
 						: ''}
 				</p>
 			{/if}
-			{#if action.loose.length > 0}<p class="quiet">Loose meanwhile: {action.loose.join(', ').toLowerCase()}</p>{/if}
+			{#if action.loose.length > 0}<p class="quiet">
+					Loose meanwhile: {action.loose.map(({ name, where }) => `${name.toLowerCase()}, ${where}`).join('; ')}
+				</p>{/if}
 		</li>
 	{/each}
 </ol>

@@ -5,6 +5,7 @@ import { padMass, partMass, type Assembly, type Move, type Step } from '../piece
 import { remember } from '../memory';
 import type { Plan, SeatSetting, Stock } from '../plan/plan';
 import { seatAt, type Arrangement } from './arrangement';
+import { placesForLoose, type LoosePad } from './loose';
 import { motionOf, padsThrough } from './motion';
 import { seatPositions, seatSteps } from './seats';
 import {
@@ -35,8 +36,8 @@ export interface Action {
 	seconds: number;
 	hands: 1 | 2;
 	tools: string[];
-	/** Cushions that change their place and lie about meanwhile. */
-	loose: string[];
+	/** Cushions that change their place, and where they can lie meanwhile: see {@link withLoose}. */
+	loose: LoosePad[];
 	/** Most that has to be lifted at once, kg. */
 	lift: number;
 	/** How close it comes to anything. */
@@ -112,12 +113,21 @@ export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, th
 		seconds: secondsOf(steps),
 		hands: handsOf(steps),
 		tools: toolsOf(steps),
-		loose: padsThrough(assembly, move).loose,
+		loose: [],
 		lift: liftOf(assembly, move, plan.stock),
 		sweep: door ? { ...nearest, at: nearest.at + DOOR_SECONDS } : nearest,
 		before: now,
 		after: { ...now, pieces: { ...now.pieces, [id]: move.to } }
 	};
+}
+
+/** An action with what lies about during it: worked out for the way that is taken, not for every one that is tried. */
+export function withLoose(plan: Plan, action: Action): Action {
+	if (!action.move) return action;
+	const assembly = assemblyOf(plan.pieces[action.subject], plan.vehicle, plan.stock);
+	const { loose } = padsThrough(assembly, action.move);
+	const pads = assembly.pads.filter(({ name }) => loose.includes(name));
+	return { ...action, loose: placesForLoose(plan, action.before, pads) };
 }
 
 /** Tries setting a seat against all that stands. */

@@ -3,7 +3,7 @@ import type { NamedThing } from '../modes';
 import type { Assembly } from '../pieces';
 import type { Plan, SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
-import { tryMove, trySeat, type Action } from './actions';
+import { tryMove, trySeat, withLoose, type Action } from './actions';
 import { arrangementKey, arrangementOf, seatKey, type Arrangement } from './arrangement';
 import { movesOf } from './motion';
 import { MOST_NODES, quickest, type Edge, type Search } from './quickest';
@@ -132,15 +132,15 @@ export function convert(plan: Plan, fromMode: string, toMode: string, most = MOS
 	const ways = new Ways(plan, lyingStill(plan, fromMode, toMode), goal.seats);
 	const goalKey = arrangementKey(goal);
 	const search = quickest(start, (node) => arrangementKey(node) === goalKey, arrangementKey, ways.out, estimate, most);
-	return conversionOf(search, ways.noted);
+	return conversionOf(plan, search, ways.noted);
 }
 
-function conversionOf(search: Search<Arrangement, Action>, blocks: Block[]): Conversion {
+function conversionOf(plan: Plan, search: Search<Arrangement, Action>, blocks: Block[]): Conversion {
 	if (!search.found) return { ok: false, blocks, noMoves: [], proven: search.complete, looked: search.looked };
 	const margins = search.actions.map((action) => action.sweep.margin).filter((margin) => margin !== null);
 	return {
 		ok: true,
-		actions: search.actions,
+		actions: search.actions.map((action) => withLoose(plan, action)),
 		seconds: search.cost,
 		tightest: margins.length > 0 ? Math.min(...margins) : null,
 		looked: search.looked

@@ -8,7 +8,8 @@ import { placePiece } from '../modes';
 import { assemblyOf } from '../derive';
 import { applyEdits, readPlanFile, starterPlan, type Plan } from '../plan';
 import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
-import { convert, motionOf, quickest, sceneDuring, sweepInVehicle } from '.';
+import { arrangementOf, convert, motionOf, quickest, sceneDuring, sweepInVehicle } from '.';
+import { placesForLoose } from './loose';
 
 describe('the quickest way through a graph', () => {
 	const graph = fc.array(fc.tuple(fc.nat(7), fc.nat(7), fc.integer({ min: 1, max: 9 })), { minLength: 1, maxLength: 24 });
@@ -122,7 +123,7 @@ describe('a conversion', () => {
 		if (!found.ok) throw new Error(JSON.stringify(found.blocks));
 		expect(found.actions.map((action) => action.subject)).toEqual(['seat', 'couch']);
 		expect(found.seconds).toBe(found.actions.reduce((sum, action) => sum + action.seconds, 0));
-		expect(found.actions[1].loose).toEqual(['Back cushion']);
+		expect(found.actions[1].loose).toEqual([{ name: 'Back cushion', where: 'beside the vehicle' }]);
 		const back = convert(plan, 'night', 'day');
 		if (!back.ok) throw new Error('no way back');
 		expect(back.actions.map((action) => action.subject)).toEqual(['couch', 'seat']);
@@ -161,5 +162,39 @@ describe('a conversion', () => {
 		if (!found.ok) throw new Error('no way');
 		expect(found.tightest).toBeGreaterThan(-1);
 		expect(found.actions.map(({ subject }) => subject)).toContain('couch');
+	});
+});
+
+describe('what is loose meanwhile', () => {
+	const seats = Object.fromEntries(
+		[-370, 370].map((y, i) => [
+			`seat-${i}`,
+			{ ...aisleSeat(1900, y), name: y < 0 ? 'Right seat' : 'Left seat', width: exact(500), cushionHeight: exact(300) }
+		])
+	);
+	const plan = planIn({ ...plainVehicle([[0, 700]], 1300, 3200), seats: seats as never });
+	const now = arrangementOf(
+		applyEdits(plan, [
+			{
+				path: ['modes', 'day', 'seats'],
+				value: Object.fromEntries(Object.keys(seats).map((id) => [id, { state: 'upright', slide: 0, angle: 8 }]))
+			}
+		]),
+		'day'
+	);
+	const where = (...sizes: [number, number, number][]) =>
+		placesForLoose(
+			plan,
+			now,
+			sizes.map(([x, y, z], i) => ({ name: `${i}`, size: { x, y, z } }))
+		).map((pad) => pad.where);
+	it('lies on a seat each, lying or on edge', () => {
+		expect(where([600, 600, 80], [80, 600, 900])).toEqual(['on the right seat', 'on the left seat']);
+		// A third one has no seat left.
+		expect(where([600, 600, 80], [600, 600, 80], [600, 600, 80])[2]).toBe('beside the vehicle');
+	});
+	it('lies across both when it is long, and outside when it is longer', () => {
+		expect(where([1300, 500, 80])).toEqual(['across both front seats']);
+		expect(where([1900, 500, 80])).toEqual(['beside the vehicle']);
 	});
 });
