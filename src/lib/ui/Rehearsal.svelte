@@ -108,7 +108,13 @@
 		{#if gaze.solid}
 			<div class="card view room">
 				{#if workbench.solids?.failure}<p class="quiet">{workbench.solids.failure}</p>{/if}
-				<Model model={workbench.solids?.model} {moving} selected={action?.subject} {lit} length={session.plan.vehicle.length.mm} />
+				<Model
+					model={workbench.solids?.model}
+					moving={moving ?? []}
+					selected={action?.subject}
+					{lit}
+					length={session.plan.vehicle.length.mm}
+				/>
 			</div>
 		{/if}
 		<div class="card view"><Drawing view={views.above} title="Rehearsal, from above" {lit} /></div>

@@ -42,11 +42,6 @@
 			})
 			.catch((error: Error) => ([failure, working] = [error.message, false]));
 	});
-	// The solid model shows the mode in which the conversion starts.
-	$effect(() => {
-		if (Object.hasOwn(plan.modes, from)) workbench.gaze.modeId = from;
-	});
-
 	const long = (mm: number) => formatLength(Math.round(mm), preferences.units);
 	const tightest = $derived.by(() => {
 		if (!found?.ok || found.tightest === null) return undefined;
