@@ -1,25 +1,27 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
 	import { backShort, folded, roundMattress, sheetFor, type PadPlan, type PieceCushions } from '../core/pads';
+	import type { Plan } from '../core/plan';
 	import { formatLength, formatMass } from '../core/units';
 	import { useWorkbench } from './context';
 
 	const workbench = useWorkbench();
 	const plan = $derived(workbench.session.plan);
-	let cushions: { of: PieceCushions; plans: PadPlan[] }[] | undefined = $state.raw();
+	/** What was worked out, with the plan it was worked out for: that may be older than the one on the bench for a moment. */
+	let found: { plan: Plan; cushions: { of: PieceCushions; plans: PadPlan[] }[] } | undefined = $state.raw();
 	let failure: string | undefined = $state();
 	$effect(() => {
 		const asked = plan;
 		workbench.derived
 			?.cushions(asked)
 			.then((result) => {
-				if (asked === plan) [cushions, failure] = [result, undefined];
+				if (asked === plan) [found, failure] = [{ plan: asked, cushions: result }, undefined];
 			})
 			.catch((error: Error) => (failure = error.message));
 	});
 
 	/** Mattresses and long blocks of foam in the stock that a piece can be built round. */
-	const mattresses = (piece: string) =>
+	const mattresses = (plan: Plan, piece: string) =>
 		Object.entries(plan.stock.foams).flatMap(([id, foam]) => {
 			const edits = foam.length >= LIE ? roundMattress(plan.pieces[piece], piece, foam) : null;
 			return edits ? [{ id, name: foam.name, edits }] : [];
@@ -38,9 +40,10 @@
 
 {#if failure}
 	<p role="alert" class="bad">The cushions could not be worked out: {failure}</p>
-{:else if cushions && cushions.length > 0}
+{:else if found && found.cushions.length > 0}
 	<h2>Cushions</h2>
-	{#each cushions as { of, plans } (of.piece)}
+	{#each found.cushions as { of, plans } (of.piece)}
+		{@const bought = mattresses(found.plan, of.piece)}
 		<section class="card cushions" aria-label="Cushions of {of.name}">
 			<h3>{of.name}</h3>
 			<table>
@@ -60,7 +63,7 @@
 					>.{/if}
 				{#if of.lip > 0}An open edge wants a lip about <span class="figures">{mm(of.lip)}</span> high, or the mattress slides.{/if}
 			</p>
-			{#if mattresses(of.piece).length > 0}
+			{#if bought.length > 0}
 				<label class="round">
 					<span class="quiet">Build it round</span>
 					<select
@@ -68,13 +71,13 @@
 						value=""
 						onchange={(event) => {
 							const { value } = event.currentTarget;
-							const chosen = mattresses(of.piece).find(({ id }) => id === value);
+							const chosen = bought.find(({ id }) => id === value);
 							if (chosen) workbench.session.edit(`${of.name} round ${chosen.name}`, chosen.edits);
 							event.currentTarget.value = '';
 						}}
 					>
 						<option value="">a mattress you have bought …</option>
-						{#each mattresses(of.piece) as { id, name } (id)}<option value={id}>{name}</option>{/each}
+						{#each bought as { id, name } (id)}<option value={id}>{name}</option>{/each}
 					</select>
 				</label>
 			{/if}
@@ -86,7 +89,7 @@
 					<p>
 						One set for day and night: {best.cushions
 							.map(({ width, day, count }) => `${count === 1 ? '' : `${count} × `}${mm(width)} wide (${DAY[day]})`)
-							.join(', ')}. From {best.blocks} of {plan.stock.foams[best.foam].name}, together
+							.join(', ')}. From {best.blocks} of {found.plan.stock.foams[best.foam].name}, together
 						<span class="figures">{best.price.toFixed(2)}</span>,
 						<span class="figures">{Math.round(best.waste * 100)} %</span> left over.
 						{#if backShort(best.cushions, of.wish) > 0}The back is <span class="figures">{mm(backShort(best.cushions, of.wish))}</span> lower

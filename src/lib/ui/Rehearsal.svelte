@@ -58,7 +58,8 @@
 				while (waiting) {
 					const { wanted: next } = waiting;
 					waiting = undefined;
-					await task(next);
+					// A moment of a conversion that the plan has left behind cannot be shown, and need not be.
+					await task(next).catch(() => undefined);
 				}
 				busy = false;
 			})();
