@@ -383,7 +383,9 @@ describe('fixes', () => {
 	it('do what they promise, on every clash of plans put out of order', () => {
 		const folder = join(import.meta.dirname, '../../../../examples');
 		let clashes = 0;
-		for (const file of readdirSync(folder).filter((name) => name.endsWith('.nook.json'))) {
+		// The vehicles of their own, and three kinds of build with other numbers to turn.
+		const wanted = /^([a-z].*|02-.*|06-.*|19-.*)\.nook\.json$/;
+		for (const file of readdirSync(folder).filter((name) => wanted.test(name))) {
 			const read = readPlanFile(readFileSync(join(folder, file), 'utf8'));
 			if (!read.ok) throw new Error(read.faults.join());
 			const [piece] = Object.keys(read.plan.pieces);
