@@ -2,44 +2,18 @@ import { assemblyOf } from '../derive';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { litres } from '../storage';
-import { pieceKnobs, smallestTurn, type Knob } from '../turning';
-import { formatLength, type UnitSystem } from '../units';
+import { pieceKnobs, seatKnobs, smallestTurn, turnWords, type Knob } from '../turning';
+import type { UnitSystem } from '../units';
 import { concessions } from './concessions';
 import type { Finding, Fix } from './finding';
 import { findingsOf, isWorse, resultId, resultsOfRule, type Tolerances } from './run';
 
-/** Slide of a seat in the modes of a finding; the driving position itself is not for turning. */
-function seatKnobs(plan: Plan, finding: Finding): Knob[] {
+/** Slide and lean of the front seats of a finding; the driving position itself is not for turning. */
+function frontSeatKnobs(plan: Plan, finding: Finding): Knob[] {
 	if (finding.rule === 'driving-position') return [];
 	const [mode] = finding.modes;
 	if (finding.modes.length !== 1 || plan.modes[mode].use === 'drive') return [];
-	return finding.subjects.flatMap((id): Knob[] => {
-		const seat = plan.vehicle.seats[id];
-		const setting = plan.modes[mode].seats[id];
-		if (seat?.type !== 'front seat' || !setting) return [];
-		const name = seat.name.toLowerCase();
-		const common = { path: ['modes', mode, 'seats', id], step: 1 };
-		return [
-			{
-				...common,
-				path: [...common.path, 'slide'],
-				value: setting.slide,
-				range: [0, seat.slide.mm],
-				more: `Slide the ${name} forward`,
-				less: `Slide the ${name} back`,
-				unit: 'mm'
-			},
-			{
-				...common,
-				path: [...common.path, 'angle'],
-				value: setting.angle,
-				range: [seat.uprightAngle, seat.reclinedAngle],
-				more: `Recline the ${name}`,
-				less: `Raise the back of the ${name}`,
-				unit: 'deg'
-			}
-		];
-	});
+	return finding.subjects.filter((id) => plan.vehicle.seats[id]?.type === 'front seat').flatMap((id) => seatKnobs(plan, mode, id));
 }
 
 /** Litres of storage in all pieces. */
@@ -84,7 +58,7 @@ function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: Uni
 	const marginOf = (changed: Plan) => resultsOfRule(changed, mode, finding.rule).find((r) => resultId(r) === own)?.margin;
 	const knobs = [
 		...finding.subjects.flatMap((id) => (Object.hasOwn(plan.pieces, id) ? pieceKnobs(id, plan.pieces[id]) : [])),
-		...seatKnobs(plan, finding)
+		...frontSeatKnobs(plan, finding)
 	];
 	const comfortable = Math.max(finding.comfort, finding.tolerance ?? 0);
 	return knobs.flatMap((knob) =>
@@ -96,8 +70,7 @@ function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: Uni
 			if (value === undefined) return [];
 			const edits = editsFor(value);
 			const turn = Math.abs(value - knob.value);
-			const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
-			const label = `${direction > 0 ? knob.more : knob.less} by ${amount}`;
+			const label = turnWords(knob, value, system);
 			return [{ label, edits, margin: margin(value), turn, ...costOf(plan, applyEdits(plan, edits), tolerances, finding) }];
 		})
 	);

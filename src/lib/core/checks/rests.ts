@@ -36,17 +36,18 @@ const bearersFor = (scene: Scene, own: PlacedPiece): Bearer[] => [
 	...scene.seats.flatMap(seatTops)
 ];
 
-/** Area of the strip that lies over a bearer, mm². */
-const sharedArea = (strip: Polygon, { outline }: Bearer): number =>
-	intersection(strip, outline).reduce((sum, piece) => sum + Math.abs(area(piece)), 0);
+/** Area of the strip that lies over a bearer, mm²; most bearers lie elsewhere, which their bounds tell. */
+function sharedArea(strip: Polygon, { outline }: Bearer): number {
+	const [a, b] = [bounds(strip), bounds(outline)];
+	if (a.x[0] >= b.x[1] || b.x[0] >= a.x[1] || a.y[0] >= b.y[1] || b.y[0] >= a.y[1]) return 0;
+	return intersection(strip, outline).reduce((sum, piece) => sum + Math.abs(area(piece)), 0);
+}
 
-function judge(scene: Scene, piece: PlacedPiece, rest: Rest): Result {
+function judge(piece: PlacedPiece, rest: Rest, bearers: readonly Bearer[]): Result {
 	const { x, y, z } = rest.box;
 	const strip = rectangle(...x, ...y);
 	const long = Math.max(x[1] - x[0], y[1] - y[0]);
-	const under = bearersFor(scene, piece)
-		.map((bearer) => ({ bearer, shared: sharedArea(strip, bearer) }))
-		.filter(({ shared }) => shared > 1);
+	const under = bearers.map((bearer) => ({ bearer, shared: sharedArea(strip, bearer) })).filter(({ shared }) => shared > 1);
 	const level = under.filter(({ bearer }) => Math.abs(bearer.top - z[0]) <= LEVEL);
 	// How far the strip lies on over its whole length, all bearers together.
 	const hold = level.reduce((sum, { shared }) => sum + shared, 0) / long;
@@ -87,7 +88,10 @@ function judge(scene: Scene, piece: PlacedPiece, rest: Rest): Result {
 export const restsOn: Check = {
 	rule: 'rests-on',
 	run: ({ scene }) =>
-		scene.pieces.flatMap((piece) =>
-			piece.assembly.rests.filter((rest) => rest.states.includes(piece.state.id)).map((rest) => judge(scene, piece, rest))
-		)
+		scene.pieces.flatMap((piece) => {
+			const rests = piece.assembly.rests.filter((rest) => rest.states.includes(piece.state.id));
+			if (rests.length === 0) return [];
+			const bearers = bearersFor(scene, piece);
+			return rests.map((rest) => judge(piece, rest, bearers));
+		})
 };

@@ -35,9 +35,9 @@ export function pieceIn(plan: Plan, id: string, stateId: string): PlacedPiece {
 	return placed(entry, assembly, state);
 }
 
-/** The things that lie in the vehicle in a mode, remembered by the tables they come from. */
-const thingsIn = remember((gear: Plan['gear'], mode: Mode): NamedThing[] =>
-	Object.entries(mode.lies ?? {}).map(([id, at]) => {
+/** Things that lie in places of their own, remembered by the tables they come from. */
+const thingsAt = remember((gear: Plan['gear'], lies: NonNullable<Mode['lies']>): readonly NamedThing[] =>
+	Object.entries(lies).map(([id, at]) => {
 		const { name, length, width, height } = gear[id];
 		const [l, w] = at.turned ? [width, length] : [length, width];
 		const box = { x: [at.x, at.x + l], y: [at.y - w / 2, at.y + w / 2], z: [at.z, at.z + height] } as Box;
@@ -45,16 +45,21 @@ const thingsIn = remember((gear: Plan['gear'], mode: Mode): NamedThing[] =>
 	})
 );
 
-const buildScene = remember((vehicle: Vehicle, pieces: Plan['pieces'], gear: Plan['gear'], stock: Plan['stock'], mode: Mode): Scene => ({
-	mode,
-	interior: interiorOf(vehicle),
-	seats: seatsIn(vehicle, mode),
-	things: thingsIn(gear, mode),
-	pieces: named(pieces).map((entry) => {
-		const assembly = assemblyOf(entry.piece, vehicle, stock);
-		return placed(entry, assembly, stateIn(assembly, mode, entry.id));
+/** A mode in which nothing lies about: its scene does not change with the gear. */
+const NOTHING: readonly NamedThing[] = [];
+
+const buildScene = remember(
+	(vehicle: Vehicle, pieces: Plan['pieces'], things: readonly NamedThing[], stock: Plan['stock'], mode: Mode): Scene => ({
+		mode,
+		interior: interiorOf(vehicle),
+		seats: seatsIn(vehicle, mode),
+		things,
+		pieces: named(pieces).map((entry) => {
+			const assembly = assemblyOf(entry.piece, vehicle, stock);
+			return placed(entry, assembly, stateIn(assembly, mode, entry.id));
+		})
 	})
-}));
+);
 
 /**
  * Everything in its place in one mode of a plan, remembered.
@@ -64,5 +69,6 @@ const buildScene = remember((vehicle: Vehicle, pieces: Plan['pieces'], gear: Pla
 export function sceneOf(plan: Plan, modeId: string): Scene {
 	const mode = Object.hasOwn(plan.modes, modeId) ? plan.modes[modeId] : undefined;
 	if (!mode) throw new RangeError(`There is no mode “${modeId}” in this plan.`);
-	return buildScene(plan.vehicle, plan.pieces, plan.gear, plan.stock, mode);
+	const things = mode.lies ? thingsAt(plan.gear, mode.lies) : NOTHING;
+	return buildScene(plan.vehicle, plan.pieces, things, plan.stock, mode);
 }

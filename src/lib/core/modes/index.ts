@@ -1,2 +1,2 @@
 export * from './scene';
-export { solidsOf, type NamedSolid, type NamedThing } from './solids';
+export { solidOf, solidsOf, type NamedSolid, type NamedThing } from './solids';

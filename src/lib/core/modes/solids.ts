@@ -1,6 +1,6 @@
 import type { Solid } from '../interior';
 import { remember } from '../memory';
-import type { PlacedPiece } from './scene';
+import type { PlacedPad, PlacedPart, PlacedPiece } from './scene';
 
 /** A solid of a piece with the words for it. */
 export interface NamedSolid {
@@ -13,8 +13,15 @@ export interface NamedThing extends NamedSolid {
 	id: string;
 }
 
+/** A placed part or pad as a solid. */
+export const solidOf = ({ box, footprint, lower, upper }: PlacedPart | PlacedPad): Solid => ({
+	box,
+	footprint,
+	corners: [...lower, ...upper]
+});
+
 /** Every board, bar and pad of a piece as it stands, remembered: parts first, then pads, in their own order. */
 export const solidsOf = remember((piece: PlacedPiece): NamedSolid[] => [
-	...piece.parts.map((p) => ({ name: p.part.name, solid: { box: p.box, footprint: p.footprint, corners: [...p.lower, ...p.upper] } })),
-	...piece.pads.map((p) => ({ name: p.pad.name, solid: { box: p.box, footprint: p.footprint, corners: [...p.lower, ...p.upper] } }))
+	...piece.parts.map((placed) => ({ name: placed.part.name, solid: solidOf(placed) })),
+	...piece.pads.map((placed) => ({ name: placed.pad.name, solid: solidOf(placed) }))
 ]);

@@ -1,18 +1,6 @@
 import type { Vec3 } from '../geometry/vector';
-import type { Solid } from '../interior';
 import { remember } from '../memory';
-import {
-	chainOf,
-	linkPoses,
-	padsIn,
-	placePad,
-	placePart,
-	posed,
-	type NamedSolid,
-	type PadAt,
-	type PlacedPad,
-	type PlacedPart
-} from '../modes';
+import { chainOf, linkPoses, padsIn, placePad, placePart, posed, solidOf, type NamedSolid, type PadAt } from '../modes';
 import type { Assembly, Move, PieceState, Step } from '../pieces';
 import { trackOf, type Motion, type Track } from './sweep';
 
@@ -83,8 +71,6 @@ const carried = (out: readonly string[], { takesOut = [], bringsIn = [] }: Step)
 	...out.filter((link) => !bringsIn.includes(link)),
 	...takesOut
 ];
-
-const solidOf = ({ box, footprint, lower, upper }: PlacedPart | PlacedPad): Solid => ({ box, footprint, corners: [...lower, ...upper] });
 
 /** How far the furthest of some corners moves, mm. */
 const furthest = (a: readonly Vec3[], b: readonly Vec3[]) =>

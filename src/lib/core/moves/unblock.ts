@@ -1,8 +1,8 @@
 import { assemblyOf } from '../derive';
 import type { Edit, Plan } from '../plan';
 import { applyEdits } from '../plan/edit';
-import { pieceKnobs, smallestTurn, type Knob } from '../turning';
-import { formatLength, type UnitSystem } from '../units';
+import { pieceKnobs, seatKnobs, smallestTurn, turnWords, type Knob } from '../turning';
+import type { UnitSystem } from '../units';
 import { tryMove, trySeat } from './actions';
 import { arrangementOf } from './arrangement';
 import { convert, type Block } from './convert';
@@ -27,40 +27,11 @@ const FAR = 1e5;
 const PROBE = 12;
 
 /** Slide and lean of the seats that took part in a hit, in the mode that is wanted: turned before anything is sawn anew. */
-function seatKnobs(plan: Plan, { subject, whom }: Block, toMode: string): Knob[] {
+function seatKnobsOf(plan: Plan, { subject, whom }: Block, toMode: string): Knob[] {
 	if (plan.modes[toMode].use === 'drive') return [];
-	return Object.entries(plan.vehicle.seats).flatMap(([id, seat]): Knob[] => {
-		const setting = plan.modes[toMode].seats[id];
-		if ((subject !== id && whom !== seat.name) || !setting) return [];
-		const name = seat.name.toLowerCase();
-		const path = ['modes', toMode, 'seats', id];
-		const slide: Knob[] = seat.slide
-			? [
-					{
-						path: [...path, 'slide'],
-						value: setting.slide,
-						range: [0, seat.slide.mm],
-						step: 1,
-						more: `Slide the ${name} forward`,
-						less: `Slide the ${name} back`,
-						unit: 'mm'
-					}
-				]
-			: [];
-		if (seat.type !== 'front seat') return slide;
-		return [
-			...slide,
-			{
-				path: [...path, 'angle'],
-				value: setting.angle,
-				range: [seat.uprightAngle, seat.reclinedAngle],
-				step: 1,
-				more: `Recline the ${name}`,
-				less: `Raise the back of the ${name}`,
-				unit: 'deg'
-			}
-		];
-	});
+	return Object.entries(plan.vehicle.seats).flatMap(([id, { name }]) =>
+		subject === id || whom === name ? seatKnobs(plan, toMode, id) : []
+	);
 }
 
 /** Numbers of the pieces that took part in a hit. */
@@ -113,7 +84,7 @@ export function* unblocking(plan: Plan, fromMode: string, toMode: string, system
 	const found = new Map<string, Unblocking & { seat: boolean }>();
 	const [nearest] = blocked.blocks;
 	const tried: { knob: Knob; block: Block; seat: boolean }[] = [
-		...blocked.blocks.flatMap((block) => seatKnobs(plan, block, toMode).map((knob) => ({ knob, block, seat: true }))),
+		...blocked.blocks.flatMap((block) => seatKnobsOf(plan, block, toMode).map((knob) => ({ knob, block, seat: true }))),
 		...pieceKnobsOf(plan, nearest).map((knob) => ({ knob, block: nearest, seat: false }))
 	];
 	for (const { knob, block, seat } of tried) {
@@ -126,8 +97,7 @@ export function* unblocking(plan: Plan, fromMode: string, toMode: string, system
 		const value = turnOf(knob, margin, (value) => works(changed(value)));
 		if (value === undefined) continue;
 		const turn = Math.abs(value - knob.value);
-		const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
-		const label = `${value > knob.value ? knob.more : knob.less} by ${amount}`;
+		const label = turnWords(knob, value, system);
 		found.set(key, { label, edits: [{ path: knob.path, value }], turn, seat });
 	}
 	return [...found.values()]

@@ -91,7 +91,10 @@ const boltedOf = ({ parts, supports }: Assembly) =>
 		supports.some((one) => (one.part === id && one.kind === 'wall bracket') || (one.by === id && FIXED_TO_VEHICLE.includes(one.kind)))
 	);
 
-function stepsOf(plan: Plan, id: string): InstallStep[] {
+/** A step of going in with the words for coming out; null for what stays. */
+type BothWays = InstallStep & { out: string | null };
+
+function stepsOf(plan: Plan, id: string): BothWays[] {
 	const { name: piece } = plan.pieces[id];
 	const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
 	const interior = interiorOf(plan.vehicle);
@@ -99,11 +102,12 @@ function stepsOf(plan: Plan, id: string): InstallStep[] {
 	const doorOf = (opening: string) => plan.vehicle.openings[opening].name.toLowerCase();
 	const bolted = boltedOf(assembly);
 	const modules = assembly.links.filter(({ module }) => module);
-	const steps: InstallStep[] = [];
+	const steps: BothWays[] = [];
 	if (bolted.length > 0)
 		steps.push({
 			piece,
 			words: `Bolt ${counted(bolted.map(({ name }) => name)).join(', ')} to the vehicle; look first what lies behind`,
+			out: null,
 			tools: ['spanner'],
 			minutes: MINUTES.bolt * bolted.length
 		});
@@ -114,9 +118,11 @@ function stepsOf(plan: Plan, id: string): InstallStep[] {
 	for (const layer of byBearing(assembly)) {
 		const names = loose.filter((part) => layer.includes(part.id)).map(({ name }) => name);
 		if (names.length === 0) continue;
+		const [list, them] = [counted(names).join(', '), names.length === 1 ? 'it' : 'them'];
 		steps.push({
 			piece,
-			words: `Set ${counted(names).join(', ')} and screw ${names.length === 1 ? 'it' : 'them'}`,
+			words: `Set ${list} and screw ${them}`,
+			out: `Unscrew ${list} and take ${them} out`,
 			tools: ['screwdriver'],
 			minutes: MINUTES.set + MINUTES.screw * names.length
 		});
@@ -125,20 +131,17 @@ function stepsOf(plan: Plan, id: string): InstallStep[] {
 		const item = itemsOf(assembly).find(({ name }) => name === module);
 		const passage = item && passageOf(interior, openings, item);
 		const through = passage && passage.margin >= 0 ? ` through the ${doorOf(passage.opening)}, ${passage.way}` : '';
-		steps.push({ piece, words: `Carry ${module!.toLowerCase()} in${through}, and set it in its place`, tools: [], minutes: MINUTES.carry });
+		const name = module!.toLowerCase();
+		steps.push({
+			piece,
+			words: `Carry ${name} in${through}, and set it in its place`,
+			out: `Lift ${name} off and carry it out${through}`,
+			tools: [],
+			minutes: MINUTES.carry
+		});
 	}
 	return steps;
 }
-
-/** Takes the steps of going in back: unscrew, carry out. */
-const undone = ({ piece, words, tools, minutes }: InstallStep): InstallStep => ({
-	piece,
-	tools,
-	minutes,
-	words: words
-		.replace(/^Set (.*) and screw (it|them)$/, 'Unscrew $1 and take $2 out')
-		.replace(/^Carry (.*) in( through .*)?, and set it in its place$/, 'Lift $1 off and carry it out$2')
-});
 
 /**
  * How a whole build goes into the vehicle and comes out again: bolted parts, then what stands on them from below
@@ -147,14 +150,12 @@ const undone = ({ piece, words, tools, minutes }: InstallStep): InstallStep => (
 export function installing(plan: Plan): Installing {
 	const deck = (id: string) => assemblyOf(plan.pieces[id], plan.vehicle, plan.stock).deck;
 	const order = Object.keys(plan.pieces).sort((a, b) => deck(a) - deck(b));
-	const steps = order.flatMap((id) => stepsOf(plan, id));
+	const both = order.flatMap((id) => stepsOf(plan, id));
 	const stays = order.flatMap((id) => {
 		const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
 		return counted(boltedOf(assembly).map(({ name }) => name)).map((name) => ({ piece: plan.pieces[id].name, name }));
 	});
-	const removal = steps
-		.filter(({ words }) => !words.startsWith('Bolt'))
-		.map(undone)
-		.reverse();
+	const removal = both.flatMap(({ out, ...step }): InstallStep[] => (out === null ? [] : [{ ...step, words: out }])).reverse();
+	const steps = both.map(({ out: _, ...step }): InstallStep => step);
 	return { steps, removal, stays, minutes: steps.reduce((sum, { minutes }) => sum + minutes, 0) };
 }

@@ -195,6 +195,12 @@ export const spanOf = (interior: Interior, x: Range, z: Range, gap: number): Ran
 	reachOn(interior, 'left', x, z, gap)
 ];
 
+/** How many interleaved slats a width takes, an odd number, so that a fixed one closes both ends; three at the least. */
+export function interleaved(room: number, width: number, gap: number): number {
+	const most = Math.floor((room + gap) / (width + gap));
+	return Math.max(3, most % 2 === 0 ? most - 1 : most);
+}
+
 /** A stretch of depth counted inwards from a line on one side, as a range of y. */
 export const depthOn = (side: Side, outer: number, from: number, to: number): Range =>
 	sign(side) > 0 ? [outer - to, outer - from] : [from - outer, to - outer];

@@ -44,33 +44,31 @@ export function meshOf(solid: Manifold): Mesh {
 	return { positions, triangles: Uint32Array.from(triVerts) };
 }
 
-/** Whatever of a scene may move, as meshes: seats, pieces with their pads, things that lie about. */
-export function movableThings(kernel: Kernel, scene: Scene): ModelThing[] {
-	const things: ModelThing[] = [];
-	const add = (of: string, kind: ModelThing['kind'], title: string, solid: Manifold) => {
-		things.push({ of, kind, title, mesh: meshOf(solid) });
-		solid.delete();
-	};
-	for (const seat of scene.seats) for (const solid of seatSolids(kernel, seat)) add(seat.id, 'seat', seat.name, solid);
-	for (const { id, name, solid } of scene.things) add(id, 'gear', name, boxSolid(kernel, solid.box));
-	for (const piece of scene.pieces) {
-		for (const part of piece.parts) add(piece.id, part.part.form, `${piece.name}: ${part.part.name}`, partSolid(kernel, part));
-		for (const pad of piece.pads)
-			add(piece.id, pad.role === 'back' ? 'back' : 'pad', `${piece.name}: ${pad.pad.name}`, padSolid(kernel, pad));
-	}
-	return things;
+/** A solid as a thing to be shown; the kernel's memory of it is let go. */
+function thingOf(of: string, kind: ModelThing['kind'], title: string, solid: Manifold): ModelThing {
+	const mesh = meshOf(solid);
+	solid.delete();
+	return { of, kind, title, mesh };
 }
 
-/** The model of a scene; `free` is the free space of its interior. */
+/** Whatever of a scene may move, as meshes: seats, pieces with their pads, things that lie about. */
+export const movableThings = (kernel: Kernel, { seats, things, pieces }: Scene): ModelThing[] => [
+	...seats.flatMap((seat) => seatSolids(kernel, seat).map((solid) => thingOf(seat.id, 'seat', seat.name, solid))),
+	...things.map(({ id, name, solid }) => thingOf(id, 'gear', name, boxSolid(kernel, solid.box))),
+	...pieces.flatMap(({ id, name, parts, pads }) => [
+		...parts.map((placed) => thingOf(id, placed.part.form, `${name}: ${placed.part.name}`, partSolid(kernel, placed))),
+		...pads.map((placed) => thingOf(id, placed.role === 'back' ? 'back' : 'pad', `${name}: ${placed.pad.name}`, padSolid(kernel, placed)))
+	])
+];
+
+/** The model of a scene; `free` is the free space of its interior, which stays the caller's. */
 export function sceneModel(kernel: Kernel, vehicle: Vehicle, scene: Scene, free: Manifold): Model {
-	const things: ModelThing[] = [{ of: 'vehicle', kind: 'room', title: 'Interior', mesh: meshOf(free) }];
-	const add = (of: string, kind: ModelThing['kind'], title: string, solid: Manifold) => {
-		things.push({ of, kind, title, mesh: meshOf(solid) });
-		solid.delete();
-	};
-	for (const { id, zone, box } of zonesOf(vehicle)) add(id, 'zone', `${zone.name}: keep clear`, boxSolid(kernel, box));
-	for (const { id, name, box } of scene.interior.fixtures) add(id, 'fixture', name, boxSolid(kernel, box));
-	things.push(...movableThings(kernel, scene));
+	const things: ModelThing[] = [
+		{ of: 'vehicle', kind: 'room', title: 'Interior', mesh: meshOf(free) },
+		...zonesOf(vehicle).map(({ id, zone, box }) => thingOf(id, 'zone', `${zone.name}: keep clear`, boxSolid(kernel, box))),
+		...scene.interior.fixtures.map(({ id, name, box }) => thingOf(id, 'fixture', name, boxSolid(kernel, box))),
+		...movableThings(kernel, scene)
+	];
 	const lines = openingsOf(vehicle, scene.interior).map(({ id, opening, points }): ModelLine => ({
 		of: id,
 		title: opening.name,

@@ -1,4 +1,6 @@
 import { kindOf, numberRange, parameterMeta, type Piece } from '../pieces';
+import type { Plan } from '../plan/plan';
+import { formatLength, type UnitSystem } from '../units';
 
 /** A value of the plan that can be turned to settle a finding. */
 export interface Knob {
@@ -33,6 +35,44 @@ export function pieceKnobs(id: string, piece: Piece): Knob[] {
 			}
 		];
 	});
+}
+
+/** Slide and lean of a seat in a mode, as far as it has them; none where the mode does not set the seat. */
+export function seatKnobs({ vehicle, modes }: Plan, modeId: string, id: string): Knob[] {
+	const seat = vehicle.seats[id];
+	const setting = modes[modeId].seats[id];
+	if (!seat || !setting) return [];
+	const name = seat.name.toLowerCase();
+	const path = ['modes', modeId, 'seats', id];
+	const knobs: Knob[] = [];
+	if (seat.slide)
+		knobs.push({
+			path: [...path, 'slide'],
+			value: setting.slide,
+			range: [0, seat.slide.mm],
+			step: 1,
+			more: `Slide the ${name} forward`,
+			less: `Slide the ${name} back`,
+			unit: 'mm'
+		});
+	if (seat.type === 'front seat')
+		knobs.push({
+			path: [...path, 'angle'],
+			value: setting.angle,
+			range: [seat.uprightAngle, seat.reclinedAngle],
+			step: 1,
+			more: `Recline the ${name}`,
+			less: `Raise the back of the ${name}`,
+			unit: 'deg'
+		});
+	return knobs;
+}
+
+/** What turning a knob to a value is called: its verb, and by how much. */
+export function turnWords(knob: Knob, value: number, system: UnitSystem): string {
+	const turn = Math.abs(value - knob.value);
+	const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
+	return `${value > knob.value ? knob.more : knob.less} by ${amount}`;
 }
 
 /** How far to look from the present value: this many doublings of a 2 mm step. */

@@ -1,6 +1,5 @@
 import type { z } from 'zod';
 import { bounds, difference, intersection, largest, rectangle, type Polygon } from '../../geometry/polygon';
-import { shiftBy } from '../../geometry/pose';
 import { vec3 } from '../../geometry/vector';
 import {
 	archNotch,
@@ -15,7 +14,7 @@ import {
 	type Side
 } from '../../interior';
 import { pieceKind, type Pad, type Part, type Space, type Support, type Surroundings } from '../assembly';
-import { barIn, barOf, sheetOf } from '../making';
+import { barIn, barOf, boardOf, sheetOf } from '../making';
 import { fixedPlatformParams } from './params';
 
 type Params = z.infer<typeof fixedPlatformParams>;
@@ -77,17 +76,7 @@ function boards(params: Params, deck: Polygon, frame: Frame): Part[] {
 		const strip = rectangle(frame.x[0] + i * step, frame.x[0] + (i + 1) * step, -6000, 6000);
 		const outline = largest(intersection(deck, strip));
 		if (!outline) continue;
-		const low = bounds(outline);
-		result.push({
-			id: `board-${i + 1}`,
-			name: `Board ${i + 1}`,
-			form: 'board',
-			stock: params.boardSheet,
-			outline: outline.map((p) => ({ x: p.x - low.x[0], y: p.y - low.y[0] })),
-			thickness: frame.z[1] - frame.z[0],
-			pose: shiftBy(vec3(low.x[0], low.y[0], frame.z[0])),
-			link: 'frame'
-		});
+		result.push(boardOf(`board-${i + 1}`, `Board ${i + 1}`, params.boardSheet, 'frame', outline, frame.z));
 	}
 	return result;
 }

@@ -113,7 +113,8 @@ interface Props {
 	rests: Rest[];
 }
 
-const NO_PROPS: Props = { parts: [], links: [], set: [], clear: [], away: {}, out: [], supports: [], rests: [] };
+/** A kind of leg before it brings anything. */
+const noProps = (): Props => ({ parts: [], links: [], set: [], clear: [], away: {}, out: [], supports: [], rests: [] });
 
 /** Ends of leaves that need something under them: the front end of every leaf but a fixed first one; both ends of a loose stack. */
 const ends = (params: Params, { leaves }: Frame, wide: number): { leaf: number; at: Range }[] => [
@@ -130,7 +131,7 @@ function footOf(params: Params, leaf: number, rearEnd: boolean, under: number): 
 function loosenedLegs(params: Params, frame: Frame): Props {
 	const { leaves, y, z, leg } = frame;
 	const folding = params.legs === 'folding legs';
-	const props: Props = { ...NO_PROPS, parts: [], links: [], set: [], clear: [], away: {}, out: [], supports: [] };
+	const props = noProps();
 	for (const { leaf, at } of ends(params, frame, leg.width))
 		for (const [k, from] of [y[0], y[1] - leg.thickness].entries()) {
 			const id = `leg-${leaf + 1}-${at[0] === frame.leaves[leaf][0] ? 'rear' : 'front'}-${k + 1}`;
@@ -181,7 +182,7 @@ function loosenedLegs(params: Params, frame: Frame): Props {
 
 /** Two arms on upright pins at the front batten that swing out forward under the next leaf. */
 function arms(params: Params, { leaves, y, z, bar }: Frame): Props {
-	const props: Props = { ...NO_PROPS, parts: [], links: [], set: [], clear: [], away: {}, out: [], supports: [] };
+	const props = noProps();
 	const [x0, x1] = [leaves[0][1], leaves[leaves.length - 1][1]];
 	// They meet in the middle when they are folded back along the front batten.
 	const long = Math.min(x1 - x0 - 40, (y[1] - y[0]) / 2 - bar.thickness - 4);
@@ -219,7 +220,7 @@ function trestle(params: Params, { leaves, y, z, bar, leg }: Frame): Props {
 	const top = z[0] - bar.thickness;
 	const inset = leg.width + 6;
 	return {
-		...NO_PROPS,
+		...noProps(),
 		parts: [
 			part('trestle-top', [y[0] + inset, y[1] - inset], [top, z[0]]),
 			part('trestle-leg-1', [y[0] + inset, y[0] + inset + leg.thickness], [0, top]),
@@ -238,7 +239,7 @@ function laidOn(params: Params, { leaves, y, z }: Frame): Props {
 	const [from, to] = leaves[leaves.length - 1];
 	const hold = Math.min(40, to - from);
 	return {
-		...NO_PROPS,
+		...noProps(),
 		rests: [{ id: 'far', name: `Front edge of leaf ${params.leaves}`, box: { x: [to - hold, to], y, z }, hold: hold / 2, states: ['bed'] }]
 	};
 }

@@ -3,7 +3,21 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, SIDES, type Interior, type Side } from '../../interior';
 import { pieceKind, type Part, type Support, type Surroundings } from '../assembly';
-import { assembled, barIn, barOf, boardIn, depthOn, padIn, reachOn, sheetOf, sitOn, sleepOn, type Range } from '../making';
+import {
+	assembled,
+	barIn,
+	barOf,
+	boardIn,
+	depthOn,
+	interleaved,
+	padIn,
+	reachOn,
+	sheetOf,
+	sitOn,
+	sleepOn,
+	spanOf,
+	type Range
+} from '../making';
 import { slatBenchParams } from './params';
 
 type Params = z.infer<typeof slatBenchParams>;
@@ -30,14 +44,9 @@ function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
 	const slatZ: Range = [params.height - slat.thickness, params.height];
 	const barZ: Range = [slatZ[0] - bar.thickness, slatZ[0]];
 	const long: Range = [params.rear, params.rear + params.out];
-	const y: Range = [
-		-reachOn(interior, 'right', long, [barZ[0], params.height], params.gap),
-		reachOn(interior, 'left', long, [barZ[0], params.height], params.gap)
-	];
+	const y = spanOf(interior, long, [barZ[0], params.height], params.gap);
 	const pitch = slat.width + params.slatGap;
-	// An odd number, fixed ones outermost.
-	const most = Math.floor((y[1] - y[0] + params.slatGap) / pitch);
-	const count = Math.max(3, most % 2 === 0 ? most - 1 : most);
+	const count = interleaved(y[1] - y[0], slat.width, params.slatGap);
 	const from = (y[0] + y[1]) / 2 - (count * pitch - params.slatGap) / 2;
 	return {
 		benchX: [params.rear, params.rear + params.benchLength],
@@ -131,7 +140,7 @@ export const slatBench = pieceKind({
 		const slats = slatParts(params, frame);
 		const bedX: Range = [params.rear, params.rear + params.out];
 		const pad: Range = [params.height, params.height + params.padThickness];
-		const padY: Range = [-reachOn(interior, 'right', bedX, pad, 0), reachOn(interior, 'left', bedX, pad, 0)];
+		const padY = spanOf(interior, bedX, pad, 0);
 		const slatY: Range = [frame.slats[0].y[0], frame.slats[frame.slats.length - 1].y[1]];
 		const wide: Range = [Math.max(padY[0], slatY[0]), Math.min(padY[1], slatY[1])];
 		const split = params.rear + params.shut;

@@ -15,7 +15,7 @@ import {
 	type Support,
 	type Surroundings
 } from '../assembly';
-import { barIn, barOf, sitOn, type Depth, type Range } from '../making';
+import { barIn, barOf, interleaved, radians, sitOn, type Depth, type Range } from '../making';
 import { slatCouchParams } from './params';
 import { lengthMark } from '../../units';
 
@@ -69,9 +69,7 @@ function frameOf(params: Params, { interior, stock }: Surroundings): Frame {
 	const slat = barOf(stock, params.slatBar);
 	const bar = barOf(stock, params.frameBar);
 	const pitch = slat.width + params.slatGap;
-	// An odd number, so that a fixed slat closes both ends.
-	const most = Math.floor((params.length + params.slatGap) / pitch);
-	const count = Math.max(3, most % 2 === 0 ? most - 1 : most);
+	const count = interleaved(params.length, slat.width, params.slatGap);
 	const slats = { count, width: slat.width, pitch };
 	const x: Range = [params.rear, params.rear + count * pitch - params.slatGap];
 	const slatUnder = params.height - slat.thickness;
@@ -237,7 +235,7 @@ function states(params: Params, frame: Frame): PieceState[] {
 		joints: Object.fromEntries(out.map((link) => [link, frame.travel])),
 		startsFor: startsFor[id] ?? []
 	}));
-	if (params.lid) list.push({ id: 'lid-up', name: 'Lid up', joints: { lid: (params.lidAngle * Math.PI) / 180 }, startsFor: [] });
+	if (params.lid) list.push({ id: 'lid-up', name: 'Lid up', joints: { lid: radians(params.lidAngle) }, startsFor: [] });
 	return list;
 }
 
@@ -281,7 +279,7 @@ function moves(params: Params, frame: Frame): Move[] {
 				{
 					words: 'Lift the lid and set its stay; mind fingers',
 					back: 'Lower the lid; mind fingers',
-					joints: { lid: (params.lidAngle * Math.PI) / 180 },
+					joints: { lid: radians(params.lidAngle) },
 					seconds: 6,
 					hands: 1
 				}
@@ -332,7 +330,7 @@ export const slatCouch = pieceKind({
 				// The lid rises on the aisle side: right-handed about +x that is a negative angle for a couch on the left.
 				{
 					id: 'lid',
-					joint: { type: 'hinge', origin: hinge, axis: vec3(-frame.side, 0, 0), range: [0, (params.lidAngle * Math.PI) / 180] }
+					joint: { type: 'hinge', origin: hinge, axis: vec3(-frame.side, 0, 0), range: [0, radians(params.lidAngle)] }
 				},
 				...frame.sections.map(({ id }): Link => ({ id, parent: 'lid', joint: { type: 'slide', axis: aisle, range: [0, frame.travel] } }))
 			],

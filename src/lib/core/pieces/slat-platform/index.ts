@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { pieceKind, type Part, type Support } from '../assembly';
-import { assembled, barIn, barOf, padIn, reachOn, sleepOn, type Range } from '../making';
+import { assembled, barIn, barOf, padIn, reachOn, sleepOn, spanOf, type Range } from '../making';
 import { slatPlatformParams } from './params';
 
 type Params = z.infer<typeof slatPlatformParams>;
@@ -33,7 +33,7 @@ export const slatPlatform = pieceKind({
 		const x: Range = [params.rear, params.rear + params.length];
 		const z: Range = [params.height - slat.thickness, params.height];
 		const under = z[0] - rail.width;
-		const y: Range = [-reachOn(interior, 'right', x, [under, z[1]], params.gap), reachOn(interior, 'left', x, [under, z[1]], params.gap)];
+		const y = spanOf(interior, x, [under, z[1]], params.gap);
 		const slats = slatsOf(params, x, y, z, slat.width);
 		const end = Math.max(...slats.map((part) => part.pose.shift.x)) + slat.width;
 		const long: Range = [x[0], end];
@@ -47,7 +47,7 @@ export const slatPlatform = pieceKind({
 			...['leg-rear', 'leg-front'].map((by): Support => ({ part: 'middle', by, kind: 'leg' }))
 		];
 		const pad: Range = [params.height, params.height + params.padThickness];
-		const padY: Range = [-reachOn(interior, 'right', long, pad, 0), reachOn(interior, 'left', long, pad, 0)];
+		const padY = spanOf(interior, long, pad, 0);
 		const mattress = { x: long, y: [Math.max(y[0], padY[0]), Math.min(y[1], padY[1])] as Range, z: pad };
 		const period = slat.width + params.slatGap;
 		return assembled({
