@@ -3,6 +3,7 @@ import type { Finding } from '../core/checks';
 import type { HeightStudy } from '../core/height';
 import type { Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
+import { newest } from './newest';
 import DeriveWorkerThread from './derive.worker.ts?worker';
 import type { DeriveWorker, Gaze, Look, Refined } from './derive.worker';
 
@@ -24,8 +25,6 @@ export class Derived {
 	failure: string | undefined = $state();
 	private readonly remote: Remote<DeriveWorker>;
 	private readonly worker: Worker;
-	private waiting: { plan: Plan; gaze: Gaze; system: UnitSystem } | undefined;
-	private busy = false;
 	private rest: ReturnType<typeof setTimeout> | undefined;
 	/** Whether tolerances and fixes of the present plan have still to be asked for. */
 	private owed = false;
@@ -39,33 +38,26 @@ export class Derived {
 
 	/** Asks for everything that follows from a plan. */
 	ask(plan: Plan, gaze: Gaze, system: UnitSystem): void {
-		this.waiting = { plan, gaze, system };
-		if (!this.busy) void this.work();
+		this.work({ plan, gaze, system });
 	}
 
-	private async work(): Promise<void> {
-		this.busy = true;
-		while (this.waiting) {
-			const { plan, gaze, system } = this.waiting;
-			this.waiting = undefined;
-			try {
-				const look = await this.remote.look(plan, gaze);
-				this.look = look;
-				this.findings = keepFixes(this.findings, look.findings);
-				this.failure = undefined;
-			} catch (error) {
-				this.failure = `This plan could not be worked out: ${(error as Error).message}`;
-			}
-			// Looking elsewhere changes nothing about the findings: only a new plan, or other units, ask for new fixes.
-			const same = this.refined?.plan === plan && this.refined.system === system;
-			if (same && this.refined?.selected === gaze.selected) continue;
-			clearTimeout(this.rest);
-			this.refined = { plan, system, selected: gaze.selected };
-			this.owed ||= !same;
-			this.rest = setTimeout(() => void this.refine(gaze.selected, system), REST);
+	private readonly work = newest(async ({ plan, gaze, system }: { plan: Plan; gaze: Gaze; system: UnitSystem }) => {
+		try {
+			const look = await this.remote.look(plan, gaze);
+			this.look = look;
+			this.findings = keepFixes(this.findings, look.findings);
+			this.failure = undefined;
+		} catch (error) {
+			this.failure = `This plan could not be worked out: ${(error as Error).message}`;
 		}
-		this.busy = false;
-	}
+		// Looking elsewhere changes nothing about the findings: only a new plan, or other units, ask for new fixes.
+		const same = this.refined?.plan === plan && this.refined.system === system;
+		if (same && this.refined?.selected === gaze.selected) return;
+		clearTimeout(this.rest);
+		this.refined = { plan, system, selected: gaze.selected };
+		this.owed ||= !same;
+		this.rest = setTimeout(() => void this.refine(gaze.selected, system), REST);
+	});
 
 	private async refine(selected: string | undefined, system: UnitSystem): Promise<void> {
 		const { owed } = this;

@@ -9,6 +9,8 @@ import { movableThings, sceneModel, Surround, type Kernel, type Model, type Mode
 
 let kernel: Promise<Kernel> | undefined;
 let plan: Plan | undefined;
+/** The conversion that is being rehearsed. */
+let rehearsed: { plan: Plan; modeId: string; actions: readonly Action[] } | undefined;
 /** The free space last built; it lasts as long as the interior does not change. */
 let built: { interior: Interior; surround: Surround } | undefined;
 
@@ -39,11 +41,18 @@ const solids = {
 		return transfer(model, buffers as ArrayBuffer[]);
 	},
 
-	/** The meshes of what moves, at one point of an action of a conversion that starts in a mode. */
-	async during(next: Plan, modeId: string, action: Action, share: number): Promise<ModelThing[]> {
-		const module = await (kernel ??= ready());
+	/** Takes over a conversion that starts in a mode; {@link during} shows it. */
+	rehearse(next: Plan, modeId: string, actions: readonly Action[]): void {
 		plan = shareStructure(plan, next);
-		const things = movableThings(module, sceneDuring(plan, modeId, action, share));
+		rehearsed = { plan, modeId, actions };
+	},
+
+	/** The meshes of what moves, at one point of the conversion last taken over: a share of one of its actions. */
+	async during(index: number, share: number): Promise<ModelThing[] | undefined> {
+		const module = await (kernel ??= ready());
+		const action = rehearsed?.actions[index];
+		if (!rehearsed || !action) return undefined;
+		const things = movableThings(module, sceneDuring(rehearsed.plan, rehearsed.modeId, action, share));
 		return transfer(things, things.flatMap(({ mesh }) => [mesh.positions.buffer, mesh.triangles.buffer]) as ArrayBuffer[]);
 	},
 

@@ -2,6 +2,7 @@ import { wrap, type Remote } from 'comlink';
 import type { Plan } from '../core/plan';
 import type { Action } from '../core/moves';
 import type { Model, ModelThing, Verdict } from '../core/solid';
+import { newest } from './newest';
 import SolidWorkerThread from './solid.worker.ts?worker';
 import type { SolidWorker } from './solid.worker';
 
@@ -17,8 +18,6 @@ export class Solids {
 	private readonly worker: Worker;
 	private readonly remote: Remote<SolidWorker>;
 	private rest: ReturnType<typeof setTimeout> | undefined;
-	private wanted: { plan: Plan; modeId: string } | undefined;
-	private busy = false;
 
 	constructor() {
 		this.worker = new SolidWorkerThread();
@@ -30,30 +29,27 @@ export class Solids {
 		clearTimeout(this.rest);
 		this.verdicts = undefined;
 		this.rest = setTimeout(() => void this.judge(plan, modeId), REST);
-		if (!looking) return;
-		this.wanted = { plan, modeId };
-		if (!this.busy) void this.show();
+		if (looking) this.show({ plan, modeId });
 	}
 
 	/** Always the newest plan; those in between are skipped when they come faster than meshes are made. */
-	private async show(): Promise<void> {
-		this.busy = true;
-		while (this.wanted) {
-			const { plan, modeId } = this.wanted;
-			this.wanted = undefined;
-			try {
-				this.model = await this.remote.model(plan, modeId);
-				this.failure = undefined;
-			} catch (error) {
-				this.failure = `The solid model could not be built: ${(error as Error).message}`;
-			}
+	private readonly show = newest(async ({ plan, modeId }: { plan: Plan; modeId: string }) => {
+		try {
+			this.model = await this.remote.model(plan, modeId);
+			this.failure = undefined;
+		} catch (error) {
+			this.failure = `The solid model could not be built: ${(error as Error).message}`;
 		}
-		this.busy = false;
+	});
+
+	/** Takes over the conversion that is rehearsed from here on. */
+	rehearse(plan: Plan, modeId: string, actions: readonly Action[]): void {
+		void this.remote.rehearse(plan, modeId, actions);
 	}
 
-	/** The meshes of what moves, at one point of an action. */
-	during(plan: Plan, modeId: string, action: Action, share: number): Promise<ModelThing[]> {
-		return this.remote.during(plan, modeId, action, share);
+	/** The meshes of what moves, at one point of the conversion last taken over. */
+	during(index: number, share: number): Promise<ModelThing[] | undefined> {
+		return this.remote.during(index, share);
 	}
 
 	private async judge(plan: Plan, modeId: string): Promise<void> {

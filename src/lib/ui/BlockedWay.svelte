@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Answer } from '../client/answer.svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import type { Conversion, Unblocking } from '../core/moves';
 	import { formatLength } from '../core/units';
@@ -13,17 +14,14 @@
 	const workbench = useWorkbench();
 	const { session } = workbench;
 
-	/** Undefined while they are being looked for. */
-	let ways: Unblocking[] | undefined = $state.raw();
+	const answer = new Answer<Unblocking[]>();
+	/** Undefined while they are being looked for; a search that failed has found none. */
+	const ways = $derived(answer.failure === undefined ? answer.value : []);
 	$effect(() => {
-		const asked = { found, plan: session.plan, from, to };
-		ways = undefined;
-		workbench.derived
-			?.unblock(asked.plan, asked.from, asked.to, preferences.units)
-			.then((result) => {
-				if (asked.found === found) ways = result;
-			})
-			.catch(() => (ways = []));
+		// Asked again for every new result, not only for another plan or other modes.
+		void found;
+		answer.clear();
+		if (workbench.derived) void answer.wait(workbench.derived.unblock(session.plan, from, to, preferences.units));
 	});
 	const long = (mm: number) => formatLength(Math.round(mm), preferences.units);
 </script>

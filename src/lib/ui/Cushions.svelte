@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Answer } from '../client/answer.svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import { backShort, folded, roundMattress, sheetFor, type PadPlan, type PieceCushions } from '../core/pads';
 	import type { Plan } from '../core/plan';
@@ -8,16 +9,11 @@
 	const workbench = useWorkbench();
 	const plan = $derived(workbench.session.plan);
 	/** What was worked out, with the plan it was worked out for: that may be older than the one on the bench for a moment. */
-	let found: { plan: Plan; cushions: { of: PieceCushions; plans: PadPlan[] }[] } | undefined = $state.raw();
-	let failure: string | undefined = $state();
+	const answer = new Answer<{ plan: Plan; cushions: { of: PieceCushions; plans: PadPlan[] }[] }>();
+	const found = $derived(answer.value);
 	$effect(() => {
 		const asked = plan;
-		workbench.derived
-			?.cushions(asked)
-			.then((result) => {
-				if (asked === plan) [found, failure] = [{ plan: asked, cushions: result }, undefined];
-			})
-			.catch((error: Error) => (failure = error.message));
+		if (workbench.derived) void answer.wait(workbench.derived.cushions(asked).then((cushions) => ({ plan: asked, cushions })));
 	});
 
 	/** Mattresses and long blocks of foam in the stock that a piece can be built round. */
@@ -38,8 +34,8 @@
 	}
 </script>
 
-{#if failure}
-	<p role="alert" class="bad">The cushions could not be worked out: {failure}</p>
+{#if answer.failure}
+	<p role="alert" class="bad">The cushions could not be worked out: {answer.failure}</p>
 {:else if found && found.cushions.length > 0}
 	<h2>Cushions</h2>
 	{#each found.cushions as { of, plans } (of.piece)}

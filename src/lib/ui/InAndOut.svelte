@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Answer } from '../client/answer.svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import { PLENTY, type CarriedItem, type Installing } from '../core/passage';
 	import { formatLength } from '../core/units';
@@ -7,17 +8,11 @@
 	const workbench = useWorkbench();
 	const { session } = workbench;
 	const plan = $derived(session.plan);
-	let found: { installing: Installing; items: CarriedItem[] } | undefined = $state.raw();
-	let failure: string | undefined = $state();
+	const answer = new Answer<{ installing: Installing; items: CarriedItem[] }>();
+	const found = $derived(answer.value);
 	let out = $state(false);
 	$effect(() => {
-		const asked = plan;
-		workbench.derived
-			?.inAndOut(asked)
-			.then((result) => {
-				if (asked === plan) [found, failure] = [result, undefined];
-			})
-			.catch((error: Error) => (failure = error.message));
+		if (workbench.derived) void answer.wait(workbench.derived.inAndOut(plan));
 	});
 	const long = (mm: number) => formatLength(Math.round(mm), preferences.units);
 	const steps = $derived(found ? (out ? found.installing.removal : found.installing.steps) : []);
@@ -30,11 +25,11 @@
 </script>
 
 <div class="both">
-	{#if failure}
-		<p role="alert" class="bad">It could not be worked out: {failure}</p>
+	{#if answer.failure}
+		<p role="alert" class="bad">It could not be worked out: {answer.failure}</p>
 	{:else if !found}
 		<p class="quiet" role="status">Carrying everything through the doors …</p>
-	{:else if plan.pieces && found.items.length === 0}
+	{:else if found.items.length === 0}
 		<p class="quiet">There is nothing to carry in yet. Add a piece in Layout.</p>
 	{:else}
 		<section class="card" aria-label="Through which door">

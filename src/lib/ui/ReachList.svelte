@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Answer } from '../client/answer.svelte';
 	import type { Reach } from '../core/moves';
 	import { useWorkbench } from './context';
 
@@ -11,18 +12,11 @@
 	const { session } = workbench;
 	const plan = $derived(session.plan);
 
-	let reached: Reach[] | undefined = $state.raw();
-	let failure: string | undefined = $state();
+	const answer = new Answer<Reach[]>();
 	$effect(() => {
-		const asked = { plan, modeId };
 		if (!workbench.derived || !Object.hasOwn(plan.modes, modeId)) return;
-		reached = undefined;
-		workbench.derived
-			.reach(plan, modeId)
-			.then((result) => {
-				if (asked.plan === plan && asked.modeId === modeId) [reached, failure] = [result, undefined];
-			})
-			.catch((error: Error) => (failure = error.message));
+		answer.clear();
+		void answer.wait(workbench.derived.reach(plan, modeId));
 	});
 
 	const WORDS = { free: 'At once', moves: 'After moves', blocked: 'Blocked' } as const;
@@ -38,18 +32,18 @@
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="reach" tabindex="0" role="group" aria-label="What is in reach">
-	{#if failure}
-		<p role="alert" class="bad">It could not be worked out: {failure}</p>
-	{:else if !reached}
+	{#if answer.failure}
+		<p role="alert" class="bad">It could not be worked out: {answer.failure}</p>
+	{:else if !answer.value}
 		<p class="quiet" role="status">Trying what can be reached …</p>
-	{:else if reached.length === 0}
+	{:else if answer.value.length === 0}
 		<p class="quiet">
 			Nothing in this plan opens, and the vehicle has no space to keep clear. Spare wheel, fuses and vents are told in Interior, under what
 			else the vehicle has.
 		</p>
 	{:else}
 		<ul>
-			{#each reached as one (one.kind + one.name)}
+			{#each answer.value as one (one.kind + one.name)}
 				<li class={one.status}>
 					<span class="head">
 						<strong>{one.kind === 'door' ? `${one.name} opens` : one.name}</strong>

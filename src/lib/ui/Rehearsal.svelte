@@ -2,6 +2,7 @@
 	import { Pause, Play, StepBack, StepForward } from '@lucide/svelte';
 	import { onMount } from 'svelte';
 	import type { Look } from '../client/derive.worker';
+	import { newest } from '../client/newest';
 	import { preferences } from '../client/preferences.svelte';
 	import { actionAt, timelineOf, type Conversion } from '../core/moves';
 	import type { ModelThing } from '../core/solid';
@@ -46,34 +47,21 @@
 			: undefined
 	);
 
-	/** Runs a task for the newest of what is asked; what comes faster than it is done is skipped. */
-	function newest<T>(task: (wanted: T) => Promise<void>): (wanted: T) => void {
-		let waiting: { wanted: T } | undefined;
-		let busy = false;
-		return (wanted) => {
-			waiting = { wanted };
-			if (busy) return;
-			busy = true;
-			void (async () => {
-				while (waiting) {
-					const { wanted: next } = waiting;
-					waiting = undefined;
-					// A moment of a conversion that the plan has left behind cannot be shown, and need not be.
-					await task(next).catch(() => undefined);
-				}
-				busy = false;
-			})();
-		};
-	}
+	/** A moment of a conversion that the plan has left behind cannot be shown, and need not be. */
+	const missed = () => undefined;
 	const draw = newest(async ({ index, share, x }: { index: number; share: number; x: number }) => {
-		views = await workbench.derived?.during(index, share, x);
+		views = (await workbench.derived?.during(index, share, x).catch(missed)) ?? views;
 	});
 	const shape = newest(async ({ index, share }: { index: number; share: number }) => {
-		const next = found.actions[index];
-		if (next) moving = await workbench.solids?.during($state.snapshot(session.plan) as typeof session.plan, from, next, share);
+		moving = (await workbench.solids?.during(index, share).catch(missed)) ?? moving;
+	});
+	// Told once for a conversion, so that a moment is asked for by its number alone.
+	$effect(() => {
+		if (gaze.solid) workbench.solids?.rehearse(session.plan, from, found.actions);
 	});
 	$effect(() => draw({ index: moment.index, share: moment.share, x: gaze.sectionX }));
 	$effect(() => {
+		void found;
 		if (gaze.solid) shape({ index: moment.index, share: moment.share });
 	});
 

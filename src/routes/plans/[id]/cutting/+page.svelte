@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Answer } from '$lib/client/answer.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { lineOfCopy, type CuttingPlan } from '$lib/core/cutting';
 	import { outlineOnSheet } from '$lib/core/export';
@@ -11,18 +12,10 @@
 	const { session } = workbench;
 	const plan = $derived(session.plan);
 
-	let cutting: CuttingPlan | undefined = $state.raw();
-	let failure: string | undefined = $state();
+	const answer = new Answer<CuttingPlan>();
+	const cutting = $derived(answer.value);
 	$effect(() => {
-		const { derived } = workbench;
-		const asked = session.plan;
-		derived
-			?.cut(asked)
-			.then((result) => {
-				if (asked !== session.plan) return;
-				[cutting, failure] = [result, undefined];
-			})
-			.catch((error: Error) => (failure = `The cutting plan could not be worked out: ${error.message}`));
+		if (workbench.derived) void answer.wait(workbench.derived.cut(session.plan));
 	});
 
 	const mm = (value: number) => formatLength(value, preferences.units);
@@ -53,7 +46,7 @@
 </script>
 
 <div class="stage">
-	{#if failure}<p class="failure" role="alert">{failure}</p>{/if}
+	{#if answer.failure}<p class="failure" role="alert">The cutting plan could not be worked out: {answer.failure}</p>{/if}
 	{#if !cutting}
 		<p class="quiet" role="status">Working out the cuts …</p>
 	{:else if cutting.parts.length === 0}
