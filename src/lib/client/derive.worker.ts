@@ -8,7 +8,7 @@ import { heightStudy, type HeightStudy } from '../core/height';
 import { convert, reachIn, sceneDuring, unblocking, type Conversion, type Reach, type Unblocking } from '../core/moves';
 import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/pads';
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
-import { longestSleeper, placeSleepers } from '../core/people';
+import { longestSleeper, placeSleepers, type BedPosture } from '../core/people';
 import { kindOf } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
@@ -20,6 +20,8 @@ export interface Gaze {
 	selected: string | undefined;
 	/** Where the cross-section is taken, mm from the rear door. */
 	sectionX: number;
+	/** What whoever is in bed is shown doing. */
+	posture: BedPosture;
 }
 
 /** Everything that follows from a plan at once: findings, and the drawings of what is looked at. */
@@ -62,9 +64,9 @@ function adopt(next: Plan): Plan {
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 const derive = {
-	look(next: Plan, { modeId, selected, sectionX }: Gaze): Look {
+	look(next: Plan, { modeId, selected, sectionX, posture }: Gaze): Look {
 		const present = adopt(next);
-		const drawn = { plan: present, scene: sceneOf(present, modeId), selected };
+		const drawn = { plan: present, scene: sceneOf(present, modeId), selected, posture };
 		return {
 			findings: findingsOf(present, tolerances),
 			views: { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) },

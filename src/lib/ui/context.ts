@@ -2,6 +2,7 @@ import { getContext, setContext } from 'svelte';
 import type { Derived } from '../client/derived.svelte';
 import type { Solids } from '../client/solids.svelte';
 import type { PlanSession } from '../client/session.svelte';
+import type { BedPosture } from '../core/people';
 
 /** What every stage of an open plan shares. */
 export interface Workbench {
@@ -11,7 +12,7 @@ export interface Workbench {
 	/** The solid model; absent as long. */
 	solids: Solids | undefined;
 	/** What is being looked at; stages change it, the worker follows. */
-	gaze: { modeId: string; selected: string | undefined; sectionX: number; solid: boolean };
+	gaze: { modeId: string; selected: string | undefined; sectionX: number; solid: boolean; posture: BedPosture };
 }
 
 const KEY = Symbol('workbench');

@@ -1,5 +1,5 @@
 import { vec3 } from '../geometry/vector';
-import { headroom, placeSleepers, proppedHeight, RELAXED, ROOM, compressed, type Sleeper } from '../people';
+import { headroom, placeSleepers, proppedHeight, RELAXED, ROOM, roomiestShare, compressed, type Sleeper } from '../people';
 import type { Person } from '../plan/plan';
 import type { Check, CheckContext, Result } from './finding';
 import { lengthMark } from '../units';
@@ -90,13 +90,8 @@ export const turningOver = sleeperCheck(
 
 /** The best place to raise one's head: where on the stretch of the axis between two shares the roof is highest. */
 function best(sleeper: Sleeper, context: CheckContext, from: number, to: number) {
-	let found = { at: along(sleeper, from), free: 0 };
-	for (let share = from; share <= to + 1e-9; share += 0.05) {
-		const at = along(sleeper, share);
-		const free = headroom(context.scene.interior, at.x, at.y, sleeper.body.headBreadth / 2);
-		if (free > found.free) found = { at, free };
-	}
-	return found;
+	const { share, free } = roomiestShare(context.scene.interior, sleeper, from, to);
+	return { at: along(sleeper, share), free };
 }
 
 export const sittingUp = sleeperCheck(

@@ -83,7 +83,7 @@ const STEP = 40;
 const CLOSE = 60;
 
 /** The search over all axes of one direction. */
-class AxisSearch {
+export class AxisSearch {
 	readonly edges: Edges;
 	readonly reach: number;
 	/** The best with the crown at the low end of the axis, and at the high end. */
@@ -106,8 +106,18 @@ class AxisSearch {
 		this.from = box.y[0] + widths.shoulders / 2;
 	}
 
+	/** The longest body along the axis at one offset, crown at the low end and at the high end. */
+	at(offset: number): [Omit<Found, 'offset'>, Omit<Found, 'offset'>] {
+		return longestAt(this.edges, offset, this.widths);
+	}
+
+	/** Lowest and highest offset at which an axis can run; none when the outline is narrower than the shoulders. */
+	get offsets(): [number, number] | undefined {
+		return this.room < -1e-6 ? undefined : [this.from, this.from + Math.max(0, this.room)];
+	}
+
 	private attempt(offset: number) {
-		longestAt(this.edges, offset, this.widths).forEach((found, way) => {
+		this.at(offset).forEach((found, way) => {
 			if (found.length > this.found[way].length + 1e-6) this.found[way] = { ...found, offset };
 		});
 	}

@@ -2,18 +2,26 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contains, rectangle, type Polygon } from '../geometry/polygon';
 import { buildInterior } from '../interior';
-import { plainVehicle } from '../testing/plans';
+import { exact, plainVehicle } from '../testing/plans';
 import {
 	bodyOf,
 	compressed,
 	headroom,
 	lanes,
+	figureOf,
 	leastWidths,
+	LINK,
+	longestAnywhere,
 	longestLying,
 	longestOver,
 	longestSleeper,
 	LYING_SHARES,
+	pairOn,
+	postureHeight,
 	proppedHeight,
+	roomOver,
+	topOf,
+	widestPair,
 	restOf,
 	SEGMENT,
 	type LyingWidths
@@ -156,4 +164,155 @@ describe('lanes and longest sleeper', () => {
 		expect(longestSleeper(rectangle(0, 2400, -240, 240), false).stature).toBeCloseTo(460 / 0.285, -1);
 		expect(leastWidths(bodyOf({ stature: 1000 })).shoulders).toBeCloseTo(305);
 	});
+});
+
+describe('the linked figure', () => {
+	const body = bodyOf({ stature: 1800 });
+	const origin = { at: { x: 1000, y: 0, z: 0 }, facing: { x: 1, y: 0 } };
+	it('adds up to the published heights', () => {
+		// Foot, shank, thigh, trunk, neck and head are the stature; seat, trunk, neck and head the sitting height.
+		expect(SEGMENT.foot + LINK.shank + LINK.thigh + LINK.trunk + LINK.neck + LINK.head).toBeCloseTo(1, 2);
+		expect(LINK.seat + LINK.trunk + LINK.neck + LINK.head).toBeCloseTo(SEGMENT.sitting, 9);
+		expect(postureHeight(body, 'standing')).toBeCloseTo(1800, -1);
+		// Slack: the trunk leans by acos 0.95, neck and head stand on it.
+		expect(postureHeight(body, 'sitting up')).toBeCloseTo(1800 * (LINK.seat + 0.95 * LINK.trunk + LINK.neck + LINK.head), 0);
+		expect(postureHeight(body, 'propped on an elbow')).toBeCloseTo(proppedHeight(body).comfort, 0);
+		expect(postureHeight(body, 'kneeling')).toBeCloseTo(1800 * (LINK.thigh + 0.031 + LINK.trunk + LINK.neck + LINK.head), 0);
+	});
+	it('lies as long as the person is', () => {
+		const { limbs } = figureOf(body, 'lying on the back', origin);
+		const x = limbs.flatMap(({ from, to, r }) => [from.x - r, from.x + r, to.x - r, to.x + r]);
+		expect(Math.max(...x) - Math.min(...x)).toBeGreaterThan(0.96 * 1800);
+		expect(Math.max(...x) - Math.min(...x)).toBeLessThan(1.03 * 1800);
+	});
+	it('takes a measured sitting height', () =>
+		expect(postureHeight(bodyOf({ stature: 1800, sittingHeight: 990 }), 'sitting up')).toBeGreaterThan(
+			postureHeight(body, 'sitting up') + 45
+		));
+	it('sits under a sloping ceiling as far below it as the ball of the head says', () => {
+		// A ceiling that falls from 1500 at x = 0 to 900 at x = 3000: slope 0.2. A ball of radius r whose middle is m below the
+		// plane, measured upright, has m - r / cos(atan 0.2) to rise.
+		const vehicle = plainVehicle([[0, 900]], 1500, 3000);
+		vehicle.stations.front.ceiling.c0.z = exact(900);
+		const figure = figureOf(body, 'sitting up', origin);
+		const head = figure.limbs.find(({ name }) => name === 'head')!;
+		const gap = 1500 - 0.2 * head.to.x - head.to.z - head.r * Math.hypot(1, 0.2);
+		const found = roomOver(buildInterior(vehicle), figure);
+		expect(found.limb).toBe('head');
+		expect(found.margin).toBeGreaterThan(gap - 0.1);
+		expect(found.margin).toBeLessThan(gap + 3);
+	});
+	it('is propped under a wall that leans in as the wall over its shoulder and head allows', () => {
+		// The wall leans in by 1 mm a mm above 600: half-width 900 - (z - 600). A ball with its middle at (y, z) may rise by
+		// 900 + 600 - z - y - r * sqrt 2.
+		const interior = buildInterior(
+			plainVehicle(
+				[
+					[0, 900],
+					[600, 900],
+					[1400, 100]
+				],
+				1500
+			)
+		);
+		const figure = figureOf(body, 'propped on an elbow', { ...origin, at: { x: 1500, y: 500, z: 300 } });
+		const balls = figure.limbs.flatMap(({ from, to, r, spread }) =>
+			[from, to].map((end) => 1500 - end.z - end.y - Math.abs(spread.y) - r * Math.SQRT2)
+		);
+		const found = roomOver(interior, figure);
+		expect(found.margin).toBeGreaterThan(Math.min(...balls) - 0.1);
+		expect(found.margin).toBeLessThan(Math.min(...balls) + 8);
+	});
+	it('grows with the body in every posture', () => {
+		const small = bodyOf({ stature: 1200 });
+		for (const posture of ['curled on the side', 'crawling', 'crouching', 'lounging'] as const)
+			expect(topOf(figureOf(body, posture, origin)) / topOf(figureOf(small, posture, origin))).toBeCloseTo(1.5, 6);
+	});
+});
+
+describe('longest body at any angle', () => {
+	it('agrees with brute force over every second degree and 20 mm of place, within 5 mm', () =>
+		fc.assert(
+			fc.property(
+				fc.array(fc.tuple(fc.integer({ min: 420, max: 700 }), fc.integer({ min: 420, max: 700 })), { minLength: 3, maxLength: 3 }),
+				(halves) => {
+					const outline: Polygon = [
+						...halves.map(([right], i) => ({ x: i * 800, y: -right })),
+						...halves.map(([, left], i) => ({ x: i * 800, y: left })).reverse()
+					];
+					const found = longestAnywhere(outline, slim)!;
+					let best = 0;
+					for (let degree = 0; degree < 180; degree += 2) {
+						const angle = (degree * Math.PI) / 180;
+						const [c, s] = [Math.cos(angle), Math.sin(angle)];
+						const across = outline.map(({ x, y }) => -x * s + y * c);
+						for (let offset = Math.min(...across); offset < Math.max(...across); offset += 20)
+							best = Math.max(best, atAngle(outline, angle, offset, best));
+					}
+					expect(found.length).toBeGreaterThanOrEqual(best - 5);
+					// And what was found really lies inside: every corner of its three rectangles.
+					for (const corner of cornersOf(found)) expect(contains(outline, corner)).toBe(true);
+				}
+			),
+			{ numRuns: 3 }
+		));
+});
+
+/** Corners of the three rectangles of a lying body, a hair inside. */
+function cornersOf({ crown, angle, length }: { crown: { x: number; y: number }; angle: number; length: number }) {
+	const [c, s] = [Math.cos(angle), Math.sin(angle)];
+	const { shoulders, hips } = LYING_SHARES;
+	return (
+		[
+			[0, shoulders, slim.head],
+			[shoulders, hips, slim.shoulders],
+			[hips, 1, slim.legs]
+		] as const
+	).flatMap(([a, b, width]) =>
+		[a * length + 0.5, b * length - 0.5].flatMap((along) =>
+			[-1, 1].map((side) => {
+				const across = side * (width / 2 - 0.5);
+				return { x: crown.x - c * along - s * across, y: crown.y - s * along + c * across };
+			})
+		)
+	);
+}
+
+/** The longest body on one axis, longer than `least`, by trying crowns every 40 mm both ways and asking corners only: convex outlines. */
+function atAngle(outline: Polygon, angle: number, offset: number, least: number): number {
+	const [c, s] = [Math.cos(angle), Math.sin(angle)];
+	const along = outline.map(({ x, y }) => x * c + y * s);
+	let best = 0;
+	const fits = (crownAt: number, way: 1 | -1, length: number) =>
+		cornersOf({
+			crown: { x: crownAt * c - offset * s, y: crownAt * s + offset * c },
+			angle: way > 0 ? angle : angle + Math.PI,
+			length
+		}).every((p) => contains(outline, p));
+	for (const way of [1, -1] as const)
+		for (let crownAt = Math.min(...along); crownAt < Math.max(...along); crownAt += 40)
+			for (let length = Math.max(best, least) + 5; fits(crownAt, way, length); length += 5) best = length;
+	return best;
+}
+
+describe('pairs', () => {
+	const needs = (stature: number, shoulders: number) => ({ length: stature, widths: { head: 200, shoulders, legs: shoulders - 100 } });
+	it('lie side by side when both widths fit, in closed form', () => {
+		const bed = rectangle(0, 1900, -600, 600);
+		expect(widestPair(bed, [needs(1800, 500), needs(1600, 500)])!.extra).toBeGreaterThan(99);
+		const { extra, pair } = widestPair(rectangle(0, 1850, -600, 600), [needs(1800, 560), needs(1800, 560)])!;
+		// Head to foot each pair of stretches needs (560 + 460) / 2 + e between the axes, and each axis half its shoulders from
+		// the edge: 1200 = 560 + 510 + 2 e.
+		expect(pair.headToFoot).toBe(true);
+		expect(extra).toBeGreaterThan(65 - 2);
+		expect(extra).toBeLessThan(65 + 2);
+	});
+	it('come closer head to foot, where shoulders lie beside legs', () => {
+		const bed = rectangle(0, 1900, -535, 535);
+		const pair = pairOn(bed, [needs(1800, 560), needs(1700, 560)], [0])!;
+		expect(pair.headToFoot).toBe(true);
+		expect(Math.cos(pair.bodies[0].angle) * Math.cos(pair.bodies[1].angle)).toBeLessThan(0);
+	});
+	it('do not fit where half the widths are missing', () =>
+		expect(pairOn(rectangle(0, 1900, -400, 400), [needs(1800, 560), needs(1700, 560)], [0, Math.PI / 2])).toBeUndefined());
 });

@@ -134,20 +134,3 @@ export function placeSitters(crew: Plan['crew'], scene: Scene): Sitter[] {
 		return people.map(([id, person], i) => ({ id, person, body: bodyOf(person), piece: piece.id, surface, x: x[0] + (i + 0.5) * share }));
 	});
 }
-
-/**
- * The tallest person who can lie comfortably on a lane, in mm: proportions of the segment table, with the comfortable
- * room above the head and the least room at the sides. By halving, to a millimetre.
- */
-export function longestSleeper(lane: Polygon, alone: boolean): { stature: number; lying: Lying } {
-	let [low, high] = [0, 2600];
-	let found: Lying = longestLying([], leastWidths(bodyOf({ stature: 1 })), [0]);
-	while (high - low > 0.01) {
-		const stature = (low + high) / 2;
-		const body = bodyOf({ stature });
-		const lying = longestLying(lane, leastWidths(body), directions(lane, body, alone));
-		if (lying.length >= stature + ROOM.lengthComfort) [low, found] = [stature, lying];
-		else high = stature;
-	}
-	return { stature: Math.floor(low + 0.01), lying: found };
-}

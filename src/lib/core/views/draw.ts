@@ -2,6 +2,7 @@ import { bounds } from '../geometry/polygon';
 import { cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPad, PlacedPart, PlacedPiece, Scene } from '../modes';
+import type { BedPosture } from '../people';
 import type { Plan } from '../plan/plan';
 import { clearBoxes } from '../storage';
 import { bodyShapes } from './bodies';
@@ -18,6 +19,8 @@ export interface Drawn {
 	selected?: string;
 	/** Height at which the view from above cuts the room; that of the piece when absent. */
 	level?: number;
+	/** What whoever is in bed is shown doing; lying when absent. */
+	posture?: BedPosture;
 }
 
 const seatShapes = (view: ViewName, scene: Scene, at?: number): Shape[] =>
@@ -129,7 +132,7 @@ const MARGIN = 220;
 
 /** The view from above at the height of the selected piece. */
 export function viewFromAbove(drawn: Drawn): View {
-	const { scene, plan } = drawn;
+	const { scene, plan, posture } = drawn;
 	const { interior } = scene;
 	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
 	const deck = drawn.level ?? piece?.assembly.deck ?? 0;
@@ -162,14 +165,14 @@ export function viewFromAbove(drawn: Drawn): View {
 		...thingShapes('above', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('above', p)),
 		...seatShapes('above', scene),
-		...bodyShapes('above', plan.crew, scene)
+		...bodyShapes('above', plan.crew, scene, posture)
 	];
 	return { name: 'above', frame: frameOf(room, MARGIN), shapes, dimensions };
 }
 
 /** The long section on the centre line, seen from the right-hand side of the vehicle. */
 export function longSection(drawn: Drawn): View {
-	const { scene, plan } = drawn;
+	const { scene, plan, posture } = drawn;
 	const { interior } = scene;
 	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
 	const room: Shape = { of: 'vehicle', kind: 'room', points: roomAlong(interior), title: 'Interior along the centre line', cut: true };
@@ -197,14 +200,14 @@ export function longSection(drawn: Drawn): View {
 		...thingShapes('long section', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('long section', p)),
 		...seatShapes('long section', scene),
-		...bodyShapes('long section', plan.crew, scene)
+		...bodyShapes('long section', plan.crew, scene, posture)
 	];
 	return { name: 'long section', frame: frameOf([room], MARGIN), shapes, dimensions };
 }
 
 /** The cross-section at x, looking forward. */
 export function crossSection(drawn: Drawn, x: number): View {
-	const { scene, plan } = drawn;
+	const { scene, plan, posture } = drawn;
 	const { interior } = scene;
 	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
 	const room: Shape = {
@@ -237,7 +240,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 		),
 		...thingShapes('cross-section', drawn, x),
 		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
-		...bodyShapes('cross-section', plan.crew, scene)
+		...bodyShapes('cross-section', plan.crew, scene, posture)
 	];
 	return { name: 'cross-section', frame: frameOf([room], MARGIN), shapes, dimensions };
 }

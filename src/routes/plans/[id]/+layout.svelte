@@ -21,7 +21,13 @@
 		session,
 		derived: undefined,
 		solids: undefined,
-		gaze: { modeId: firstMode, selected: Object.keys(plan.pieces)[0], sectionX: Math.round(plan.vehicle.length.mm * 0.42), solid: false }
+		gaze: {
+			modeId: firstMode,
+			selected: Object.keys(plan.pieces)[0],
+			sectionX: Math.round(plan.vehicle.length.mm * 0.42),
+			solid: false,
+			posture: 'lying on the back'
+		}
 	});
 	provideWorkbench(workbench);
 
@@ -39,9 +45,9 @@
 	});
 
 	$effect(() => {
-		const { modeId, selected, sectionX } = workbench.gaze;
+		const { modeId, selected, sectionX, posture } = workbench.gaze;
 		const known = Object.hasOwn(session.plan.modes, modeId) ? modeId : Object.keys(session.plan.modes)[0];
-		if (known) workbench.derived?.ask(session.plan, { modeId: known, selected, sectionX }, preferences.units);
+		if (known) workbench.derived?.ask(session.plan, { modeId: known, selected, sectionX, posture }, preferences.units);
 		if (known) workbench.solids?.ask(session.plan, known, workbench.gaze.solid);
 	});
 

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { preferences } from '$lib/client/preferences.svelte';
 	import type { Finding, Fix } from '$lib/core/checks';
+	import { BED_POSTURES, type BedPosture } from '$lib/core/people';
 	import { kindOf, numberRange } from '$lib/core/pieces';
 	import { formatLength } from '$lib/core/units';
 	import { alongSnaps, dragParameter, heightSnaps, snapTo } from '$lib/core/views';
@@ -47,6 +48,17 @@
 	const lit = $derived(pointed && { line: pointed.line, at: pointed.at, text: marginWords(pointed, preferences.units) });
 	/** In three dimensions the greatest overlap is lit as long as no finding is pointed at. */
 	const litSolid = $derived(lit ?? (overlap && { line: undefined, at: overlap.at, text: volumeWords(overlap.volume) }));
+	/** The posture that a finding is about, shown while it is pointed at. */
+	const POSTURE_OF_RULE: Record<string, BedPosture> = {
+		'sitting-up': 'sitting up',
+		propped: 'propped on an elbow',
+		'turning-over': 'curled on the side'
+	};
+	let chosen: BedPosture = $state('lying on the back');
+	$effect(() => {
+		gaze.posture = (pointed && POSTURE_OF_RULE[pointed.rule]) ?? chosen;
+	});
+	const inBed = $derived(Object.values(plan.modes[gaze.modeId]?.people ?? {}).some(({ posture }) => posture === 'lying'));
 	/** What a drag has just stopped at. */
 	let stopped = $state('');
 
@@ -185,6 +197,14 @@
 				<button type="button" class="tool" aria-pressed={gaze.solid} onclick={() => (gaze.solid = !gaze.solid)}
 					>{gaze.solid ? 'Back to the drawings' : 'Look at it in 3D'}</button
 				>
+				{#if inBed}
+					<label class="posture">
+						<span class="quiet">In bed, show them</span>
+						<select class="field" bind:value={chosen}>
+							{#each BED_POSTURES as posture (posture)}<option value={posture}>{posture}</option>{/each}
+						</select>
+					</label>
+				{/if}
 				<span class="quiet" role="status">{stopped}</span>
 				{#if verdict}<span data-testid="verdict">{verdict}</span>{/if}
 				{#each longest as one (one.person)}
@@ -300,6 +320,15 @@
 		align-items: baseline;
 		font-size: 12.5px;
 		min-height: 20px;
+	}
+	.posture {
+		display: inline-flex;
+		gap: 6px;
+		align-items: baseline;
+	}
+	.posture select {
+		width: auto;
+		padding: 1px 24px 1px 6px;
 	}
 	@media (max-width: 900px) {
 		.stage {

@@ -1,0 +1,56 @@
+import { vec2, vec3 } from '../geometry/vector';
+import { sign, type Interior } from '../interior';
+import { compressed } from './body';
+import { figureOf, type BodyPosture, type Figure } from './figure';
+import { headroom } from './headroom';
+import { LYING_SHARES } from './lying';
+import type { Sitter, Sleeper } from './placing';
+
+/** What somebody can be shown doing in bed. */
+export const BED_POSTURES = [
+	'lying on the back',
+	'curled on the side',
+	'propped on an elbow',
+	'sitting up',
+	'lounging',
+	'kneeling',
+	'crawling'
+] as const satisfies readonly BodyPosture[];
+export type BedPosture = (typeof BED_POSTURES)[number];
+
+/** Where on the way from crown to feet the hips of somebody lying are. */
+const HIPS = LYING_SHARES.hips;
+/** Postures that press the mattress down as sitting does. */
+const SITS: readonly BedPosture[] = ['sitting up', 'lounging', 'kneeling', 'crawling'];
+
+/** The share of the way from crown to feet, between two shares, over which the roof is highest. */
+export function roomiestShare(interior: Interior, { rest, body }: Sleeper, from: number, to: number): { share: number; free: number } {
+	let found = { share: from, free: 0 };
+	for (let share = from; share <= to + 1e-9; share += 0.05) {
+		const x = rest.crown.x + (rest.feet.x - rest.crown.x) * share;
+		const y = rest.crown.y + (rest.feet.y - rest.crown.y) * share;
+		const free = headroom(interior, x, y, body.headBreadth / 2);
+		if (free > found.free) found = { share, free };
+	}
+	return found;
+}
+
+/** The figure of somebody in bed, on the compressed mattress; sitting, it is where the roof is highest over the bed. */
+export function figureInBed(interior: Interior, sleeper: Sleeper, posture: BedPosture = 'lying on the back'): Figure {
+	const { body, rest, surface } = sleeper;
+	const upright = posture === 'sitting up' || posture === 'kneeling' || posture === 'crawling';
+	const share = upright ? roomiestShare(interior, sleeper, 0.1, 0.6).share : HIPS;
+	const x = rest.crown.x + (rest.feet.x - rest.crown.x) * share;
+	const y = rest.crown.y + (rest.feet.y - rest.crown.y) * share;
+	const z = surface.base + compressed(surface.pad, surface.foam, SITS.includes(posture) ? 'sitting' : 'lying');
+	return figureOf(body, posture, { at: vec3(x, y, z), facing: vec2(-Math.cos(rest.angle), -Math.sin(rest.angle)) });
+}
+
+/** The figure of somebody on a bench, back against the backrest; undefined where the seat has no direction. */
+export function figureOnBench({ body, surface, x }: Sitter): Figure | undefined {
+	if (!surface.faces) return undefined;
+	const s = sign(surface.faces.direction);
+	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
+	const y = surface.faces.backAt + s * 0.09 * body.stature;
+	return figureOf(body, 'sitting on a bench', { at: vec3(x, y, seat), facing: vec2(0, s), floor: 0 });
+}
