@@ -2,5 +2,5 @@ export { STATUSES, type Check, type CheckContext, type Finding, type Fix, type R
 export { fixesFor } from './fixes';
 export { measureNext, type NextMeasurement } from './measure-next';
 export { CHECKS } from './registry';
-export { findingsOf, resultId, resultsIn, statusOf, toleranceKey, type Tolerances } from './run';
+export { findingsOf, resultId, resultsIn, resultsOfRule, statusOf, toleranceKey, type Tolerances } from './run';
 export { allTolerances, tolerancesOf } from './tolerance';

@@ -1,3 +1,4 @@
+export { TOOLS, WISHES, type Brief, type Tool, type Wish } from './brief';
 export { addGear, addMode, addPerson, addPiece, removeGear, removePerson, removePiece } from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
 export {

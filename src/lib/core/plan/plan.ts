@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pieceSchema } from '../pieces/schema';
+import { briefSchema } from './brief';
 import { foamStockSchema, STARTING_FOAMS } from './foams';
 import { idSchema, tableOf } from './id';
 import { SEAT_STATES } from './seat';
@@ -136,6 +137,7 @@ export const planSchema = z
 		modes: tableOf(modeSchema),
 		stock: stockSchema,
 		practice: practiceSchema.optional(),
+		brief: briefSchema.optional().describe('what a layout was last looked for with; ids that are gone are passed over'),
 		log: z.array(z.strictObject({ date: z.iso.date(), text: z.string().min(1).max(4000) })).max(2000)
 	})
 	.superRefine((plan, context) => {

@@ -1,0 +1,161 @@
+import type { Brief, Wish } from '../plan/brief';
+import type { Plan } from '../plan/plan';
+import { groundOf, type Ground } from './ground';
+import { factsOf, type Facts } from './layout';
+import { MECHANISMS, type Mechanism } from './mechanisms';
+import { closestMiss, type Miss } from './misses';
+import { byWishes, clamp, forbidden, outcomeOf } from './outcome';
+import type { Settled } from './settle';
+
+/** A layout that works: no rule clashes in any mode. */
+export interface Found {
+	mechanism: string;
+	title: string;
+	/** The whole plan with it, ready to be taken over. */
+	plan: Plan;
+	facts: Facts;
+	/** What it asks of the seats, in words; empty for nothing. */
+	seats: string;
+	givesUp: string[];
+	/** How many margins are tight. */
+	tight: number;
+	/** What it is better at than the others. */
+	bestAt: string[];
+	/** By the wishes, for the order of the list; 1 is all of them. */
+	score: number;
+}
+
+/** How far a search is. */
+export interface FindProgress {
+	/** 0 to 1. */
+	share: number;
+	found: Found[];
+	misses: Miss[];
+	/** Berths judged by the field, and drafts worked out by all rules. */
+	looked: number;
+	tried: number;
+}
+
+/** Layouts of one mechanism in the list, and in all. */
+const PER_MECHANISM = 2;
+const MOST = 8;
+/** Two of one mechanism whose heights differ by less are near twins: the better one is listed, mm. */
+const TWIN = 50;
+
+/** What each wish gives, 0 to 1, once everything is worked out. */
+const VALUE: Record<Wish, (facts: Facts, givesUp: string[], sleepers: number) => number> = {
+	'sit up': (_, givesUp, sleepers) => 1 - givesUp.filter((one) => one.endsWith('sit up')).length / Math.max(1, sleepers),
+	double: ({ width: across }) => clamp((across - 600) / 700),
+	desk: ({ beside }) => clamp(beside / 600),
+	'quick change': ({ seconds }) => (seconds === null ? 0 : clamp(1 - seconds / 600)),
+	light: ({ weight: kg }) => clamp(1 - kg / 80),
+	'free floor': ({ freeFloor }) => freeFloor,
+	storage: ({ storage }) => clamp(storage / 800)
+};
+
+function foundOf(ground: Ground, mechanism: Mechanism, { draft, plan, givesUp, tight }: Settled): Found {
+	const facts = factsOf(ground, plan, draft, true);
+	const wishes = byWishes(ground.brief.wishes, (wish) => VALUE[wish](facts, givesUp, ground.sleepers.length));
+	return {
+		mechanism: mechanism.id,
+		title: mechanism.title,
+		plan,
+		facts,
+		seats: draft.berth.seatPlan.words,
+		givesUp,
+		tight,
+		bestAt: [],
+		score: wishes - 0.08 * givesUp.length - 0.005 * tight
+	};
+}
+
+/** What layouts are compared in, for saying what each is best at: smaller or larger is better. */
+const CONTESTS: { words: string; value: (found: Found) => number }[] = [
+	{ words: 'quickest to make up', value: ({ facts }) => -(facts.seconds ?? Infinity) },
+	{ words: 'most storage', value: ({ facts }) => facts.storage },
+	{ words: 'lightest', value: ({ facts }) => -facts.weight },
+	{ words: 'least to buy', value: ({ facts }) => -facts.cost },
+	{ words: 'widest bed', value: ({ facts }) => facts.width },
+	{ words: 'most room beside it', value: ({ facts }) => facts.beside },
+	{ words: 'lowest bed', value: ({ facts }) => -facts.height },
+	{ words: 'gives up least', value: ({ givesUp }) => -givesUp.length }
+];
+
+/** The layouts best first, few of one mechanism, each with what no other matches. */
+function listed(found: Found[]): Found[] {
+	const taken: Found[] = [];
+	for (const one of [...found].sort((a, b) => b.score - a.score || a.mechanism.localeCompare(b.mechanism))) {
+		const kin = taken.filter(({ mechanism }) => mechanism === one.mechanism);
+		const twin = kin.some((other) => other.seats === one.seats && Math.abs(other.facts.height - one.facts.height) < TWIN);
+		if (taken.length < MOST && kin.length < PER_MECHANISM && !twin) taken.push(one);
+	}
+	return taken.map((one) => ({
+		...one,
+		bestAt: CONTESTS.filter(({ value }) => taken.length > 1 && taken.every((other) => other === one || value(one) > value(other))).map(
+			({ words }) => words
+		)
+	}));
+}
+
+/**
+ * Looks for layouts: every mechanism, at every height, on either side and with the seats every way the brief allows, is
+ * judged by the field; the best of each are worked out by all rules in all modes; what then works is listed by the wishes,
+ * and for what does not work the closest miss is said with what would make it work. The same input gives the same answer.
+ *
+ * Yields after each piece of work with what is known so far.
+ *
+ * @param verify says what is wrong with a layout by other means, such as solids; it is then left out.
+ */
+export function* finding(
+	plan: Plan,
+	brief: Brief,
+	{
+		verify = () => undefined,
+		mechanisms = MECHANISMS
+	}: { verify?: (plan: Plan) => string | undefined; mechanisms?: readonly Mechanism[] } = {}
+): Generator<FindProgress, FindProgress> {
+	const ground = groundOf(plan, brief);
+	const found: Found[] = [];
+	const misses: Miss[] = [];
+	const out: { mechanism: Mechanism; nearest: Settled | undefined; reason: string | undefined }[] = [];
+	const state = { looked: 0, tried: 0 };
+	// The first half of the way goes to what works, the second to what would.
+	const progress = (share: number): FindProgress => ({ share, found: listed(found), misses: [...misses], ...state });
+	for (const [i, mechanism] of mechanisms.entries()) {
+		const reason = ground.sleepers.length === 0 ? undefined : forbidden(ground, mechanism);
+		if (reason) {
+			out.push({ mechanism, nearest: undefined, reason });
+			continue;
+		}
+		const run = outcomeOf(ground, mechanism, PER_MECHANISM);
+		let step = run.next();
+		for (; !step.done; step = run.next()) yield progress((0.6 * i) / mechanisms.length);
+		const { working, nearest, looked, tried } = step.value;
+		state.looked += looked;
+		state.tried += tried;
+		let refused: string | undefined;
+		for (const settled of working) {
+			const one = foundOf(ground, mechanism, settled);
+			const over = brief.budget === undefined ? 0 : one.facts.cost - brief.budget;
+			refused = over > 0 ? `Its boards and bars cost ${Math.ceil(over)} more than the budget` : verify(settled.plan);
+			if (!refused) found.push(one);
+		}
+		if (!found.some((one) => one.mechanism === mechanism.id)) out.push({ mechanism, nearest, reason: refused });
+		yield progress((0.6 * (i + 1)) / mechanisms.length);
+	}
+	for (const [i, { mechanism, nearest, reason }] of out.entries()) {
+		const run = closestMiss(plan, ground, mechanism, nearest, reason);
+		let step = run.next();
+		for (; !step.done; step = run.next()) yield progress(0.6 + (0.4 * i) / out.length);
+		misses.push(step.value);
+	}
+	return progress(1);
+}
+
+/** The whole search at once. */
+export function find(plan: Plan, brief: Brief, options?: Parameters<typeof finding>[2]): FindProgress {
+	const run = finding(plan, brief, options);
+	let step = run.next();
+	while (!step.done) step = run.next();
+	return step.value;
+}

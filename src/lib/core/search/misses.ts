@@ -1,0 +1,112 @@
+import { removeGear } from '../plan/changes';
+import type { Brief } from '../plan/brief';
+import { applyEdits, type Edit } from '../plan/edit';
+import type { Plan } from '../plan/plan';
+import { lengthMark } from '../units';
+import { forbidden, outcomeOf } from './outcome';
+import { groundOf, modeFor, type Ground } from './ground';
+import type { Mechanism } from './mechanisms';
+import type { Settled } from './settle';
+
+/** A change of what is asked for after which a mechanism works. */
+export interface Advice {
+	label: string;
+	edits: Edit[];
+}
+
+/** A mechanism that is out: why, and what would make it work. */
+export interface Miss {
+	mechanism: string;
+	title: string;
+	reason: string;
+	/** Tried out: with it a layout of this mechanism works. Absent when no single change does it. */
+	advice: Advice | undefined;
+}
+
+/** Why the nearest draft does not work. */
+function reasonOf(nearest: Settled | undefined): string {
+	const worst = nearest?.clashes[0];
+	if (!worst) return 'There is no room for it';
+	const by = worst.unit === 'mm' ? `${lengthMark(Math.max(1, Math.ceil(-worst.margin)))} short` : 'not met';
+	return `${worst.title}: ${by}`;
+}
+
+/** Edits of the brief; a plan may have none yet. */
+const briefEdit = (brief: Brief, change: Partial<Brief>): Edit[] => [{ path: ['brief'], value: { ...brief, ...change } }];
+
+/** Slides the front seats further forward at night, as far as they go or less. */
+function slideBy(plan: Plan, mm: number): Edit[] {
+	const night = modeFor(plan, 'night');
+	if (!night) return [];
+	return Object.entries(plan.vehicle.seats).flatMap(([id, seat]): Edit[] => {
+		const setting = night.mode.seats[id];
+		if (seat.type !== 'front seat' || !setting || setting.slide >= seat.slide.mm) return [];
+		return [{ path: ['modes', night.id, 'seats', id, 'slide'], value: Math.min(seat.slide.mm, setting.slide + mm) }];
+	});
+}
+
+/** Everything that could be asked for less, the smallest thing first. */
+function relaxations(plan: Plan, { brief, sleepers }: Ground, mechanism: Mechanism, nearest: Settled | undefined): Advice[] {
+	const blank = applyEdits(plan, [{ path: ['brief'], value: brief }]);
+	const concerned = new Set(nearest?.clashes.flatMap(({ subjects }) => subjects));
+	const all: Advice[] = [];
+	if (mechanism.drills && !brief.drill) all.push({ label: 'Allow new holes in the vehicle', edits: briefEdit(brief, { drill: true }) });
+	const missing = mechanism.tools.filter((tool) => !brief.tools.includes(tool));
+	if (missing.length > 0)
+		all.push({ label: `Borrow a ${missing.join(' and a ')}`, edits: briefEdit(brief, { tools: [...brief.tools, ...missing] }) });
+	if (!brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ label: '', edits: slideBy(blank, 1000) });
+	for (const id of brief.keep)
+		all.push({
+			label: `Do without the ${plan.vehicle.seats[id].name.toLowerCase()}`,
+			edits: briefEdit(brief, { keep: brief.keep.filter((one) => one !== id) })
+		});
+	for (const [id, { name }] of Object.entries(plan.gear))
+		if (concerned.has(id)) all.push({ label: `Leave ${name} at home`, edits: removeGear(blank, id) });
+	if (sleepers.length > 1)
+		for (const { id, name } of [...sleepers].sort((a, b) => b.body.stature - a.body.stature))
+			all.push({ label: `${name} sleeps elsewhere`, edits: briefEdit(brief, { sleepers: brief.sleepers.filter((one) => one !== id) }) });
+	return all;
+}
+
+/** Whether a mechanism works with some edits; the brief is that of the plan once they are made. */
+function* worksWith(plan: Plan, brief: Brief, mechanism: Mechanism, edits: Edit[]): Generator<void, boolean> {
+	const changed = applyEdits(plan, [{ path: ['brief'], value: brief }, ...edits]);
+	const ground = groundOf(changed, changed.brief ?? brief);
+	if (forbidden(ground, mechanism)) return false;
+	const outcome = yield* outcomeOf(ground, mechanism, 1, 2);
+	return outcome.working.length > 0;
+}
+
+/** The least slide of the front seats, in steps of 10 mm, with which a mechanism works, when it works with the whole of it. */
+function* leastSlide(plan: Plan, brief: Brief, mechanism: Mechanism): Generator<void, Advice> {
+	let [low, high] = [0, Math.max(...Object.values(plan.vehicle.seats).map((seat) => (seat.type === 'front seat' ? seat.slide.mm : 0)))];
+	while (high - low > 10) {
+		const middle = Math.round((low + high) / 20) * 10;
+		if (middle <= low || middle >= high) break;
+		if (yield* worksWith(plan, brief, mechanism, slideBy(plan, middle))) high = middle;
+		else low = middle;
+	}
+	return { label: `Slide the front seats ${lengthMark(high)} further forward at night`, edits: slideBy(plan, high) };
+}
+
+/**
+ * The closest miss of a mechanism that does not work: what its nearest draft fails in, and the smallest thing asked for
+ * less with which it works. Every advice is tried out before it is given.
+ */
+export function* closestMiss(
+	plan: Plan,
+	ground: Ground,
+	mechanism: Mechanism,
+	nearest: Settled | undefined,
+	known: string | undefined
+): Generator<void, Miss> {
+	const miss = { mechanism: mechanism.id, title: mechanism.title, reason: known ?? reasonOf(nearest) };
+	if (known?.includes('budget'))
+		return { ...miss, advice: { label: 'Spend more', edits: [{ path: ['brief', 'budget'], value: undefined }] } };
+	for (const advice of relaxations(plan, ground, mechanism, nearest)) {
+		yield;
+		if (!(yield* worksWith(plan, ground.brief, mechanism, advice.edits))) continue;
+		return { ...miss, advice: advice.label ? advice : yield* leastSlide(plan, ground.brief, mechanism) };
+	}
+	return { ...miss, advice: undefined };
+}
