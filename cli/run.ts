@@ -5,6 +5,7 @@ import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
+import { find, startingBrief } from '../src/lib/core/search';
 import { formatLength, formatMass, withUnits, type UnitSystem } from '../src/lib/core/units';
 
 /** Where a command writes: results to `out`, complaints to `err`. */
@@ -23,6 +24,7 @@ const USAGE = `nook: questions to a plan, answered in the terminal
   nook cut FILE [--json]      sheet and bar layouts, what to buy
   nook convert FILE --from MODE --to MODE [--json]
                               the moves from one mode to another; exit 1 when something is in the way
+  nook find FILE [--json]     layouts that work in this vehicle for these people, and the closest misses; exit 1 when none works
   nook schema                 the JSON Schema of the file format
 
   --imperial                  inches instead of millimetres in what is printed for reading
@@ -167,7 +169,37 @@ function wayAsData({ actions, seconds, tightest }: Conversion & { ok: true }) {
 	return { possible: true, seconds, clearance: room(tightest), proven: true, moves };
 }
 
-const COMMANDS = { check, parts, cut, convert: convertModes };
+function findLayouts(plan: Plan, { json, system }: Options, { out }: Streams): number {
+	const { found, misses } = find(plan, plan.brief ?? startingBrief(plan));
+	if (json) {
+		const layouts = found.map(({ plan: layout, ...rest }) => ({
+			...rest,
+			pieces: layout.pieces,
+			modes: layout.modes,
+			gear: layout.gear,
+			crew: layout.crew
+		}));
+		out(`${JSON.stringify({ plan: plan.name, layouts, misses }, null, '\t')}\n`);
+	} else {
+		for (const { title, facts, seats, givesUp, bestAt } of found) {
+			out(
+				`${title}: boards at ${formatLength(facts.height, system)}, ${formatLength(facts.length, system)} x ${formatLength(facts.width, system)}\n`
+			);
+			const bed = facts.seconds === null ? 'no way from driving to sleeping was found' : `made up in ${facts.seconds} s`;
+			out(
+				`      ${Math.round(facts.storage)} l under it, ${formatMass(facts.weight, system)}, about ${facts.cost.toFixed(0)} of boards and bars, ${bed}\n`
+			);
+			if (seats) out(`      ${seats}\n`);
+			if (givesUp.length > 0) out(`      gives up ${givesUp.join(', ')}\n`);
+			if (bestAt.length > 0) out(`      best: ${bestAt.join(', ')}\n`);
+		}
+		for (const { title, reason, advice } of misses)
+			out(`not possible: ${title}. ${withUnits(reason, system)}.${advice ? ` ${withUnits(advice.label, system)}.` : ''}\n`);
+	}
+	return found.length > 0 ? EXIT.fine : EXIT.clash;
+}
+
+const COMMANDS = { check, parts, cut, convert: convertModes, find: findLayouts };
 
 /** Runs one command line; gives the exit code. */
 export async function run(args: string[], streams: Streams): Promise<number> {

@@ -13,6 +13,7 @@
 	const stages = $derived([
 		{ id: 'interior', name: 'Interior', note: `${measured}/${entries.length}` },
 		{ id: 'people', name: 'People and gear', note: `${Object.keys(plan.crew).length + Object.keys(plan.gear).length}` },
+		{ id: 'find', name: 'Find a layout', note: '' },
 		{
 			id: 'layout',
 			name: 'Layout',

@@ -67,6 +67,23 @@ export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
 	};
 });
 
+export const lyingHeight = sleeperCheck('lying-height', (sleeper, { scene }) => {
+	const { body, person, z } = sleeper;
+	const at = along(sleeper, 0.25);
+	const free = headroom(scene.interior, at.x, at.y, body.chestDepth / 2) - z;
+	const limit = body.chestDepth + ROOM.overChest;
+	return {
+		title: `${person.name}: room over the chest`,
+		margin: free - limit,
+		comfort: ROOM.overChestComfort - ROOM.overChest,
+		limit,
+		actual: free,
+		why: `Lying on the back the chest rises ${lengthMark(Math.round(body.chestDepth))} above the compressed mattress, and nobody gets in or breathes easily with less than ${lengthMark(ROOM.overChest)} over it.`,
+		at: vec3(at.x, at.y, z + limit),
+		line: [at, vec3(at.x, at.y, z + free)]
+	};
+});
+
 export const turningOver = sleeperCheck(
 	'turning-over',
 	(sleeper, { scene }) => {

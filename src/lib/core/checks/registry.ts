@@ -19,7 +19,7 @@ import {
 } from './fit';
 import { keepClear } from './keep-clear';
 import { lidSwing } from './lid';
-import { lyingBreadth, lyingLength, propped, sittingUp, turningOver } from './lying';
+import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver } from './lying';
 import { beltedPlaces, roomToSit } from './passengers';
 import { restsOn } from './rests';
 import { gearUnder } from './stowing';
@@ -44,6 +44,7 @@ export const CHECKS: readonly Check[] = [
 	fitThings,
 	lyingLength,
 	lyingBreadth,
+	lyingHeight,
 	sittingUp,
 	propped,
 	turningOver,

@@ -66,6 +66,9 @@ export const ROOM = {
 	breadthLeast: 20,
 	breadthComfort: 100,
 	overHair: 30,
+	/** Over the chest of somebody lying: our own figures. */
+	overChest: 40,
+	overChestComfort: 200,
 	overShoulder: 60
 } as const;
 

@@ -63,7 +63,8 @@ function seatPlansOf(plan: Plan, brief: Brief): SeatPlan[] {
 								night ? { ...own, state: 'upright', slide: seat.slide.mm, angle: seat.uprightAngle } : { ...own, state: 'upright' }
 							];
 						}
-						const { passengers: _, ...rest } = own;
+						const rest = { ...own };
+						delete rest.passengers;
 						if (brief.keep.includes(id))
 							return use === 'drive'
 								? [id, { ...rest, state: 'upright', angle: seat.angle, passengers: seat.belts }]

@@ -6,6 +6,7 @@ import { placeSleepers } from '../people';
 import type { Edit } from '../plan/edit';
 import type { Mode, Plan } from '../plan/plan';
 import { starterMode } from '../plan/starter';
+import { STARTING_STOCK } from '../plan/stock';
 import { USES } from '../plan/use';
 import { litres } from '../storage';
 import { modeFor, type Ground } from './ground';
@@ -27,7 +28,9 @@ export function planOf({ plan, brief, sleepers }: Ground, draft: Draft): Plan {
 				id: use,
 				mode: starterMode(plan.vehicle, use === 'drive' ? 'Drive' : use === 'day' ? 'Day' : 'Night', use)
 			};
-			const { lies: _, ...rest } = mode;
+			// Where things lie about belongs to the pieces that were there.
+			const rest = { ...mode };
+			delete rest.lies;
 			const people = Object.fromEntries(
 				Object.keys(plan.crew).map((person): [string, Mode['people'][string]] => {
 					if (use === 'night' && asleep.has(person)) return [person, { posture: 'lying', piece: BED }];
@@ -38,7 +41,21 @@ export function planOf({ plan, brief, sleepers }: Ground, draft: Draft): Plan {
 		})
 	);
 	const gear = Object.fromEntries(Object.entries(plan.gear).map(([id, item]) => [id, { ...item, under: BED }]));
-	return { ...plan, brief, pieces, modes, gear };
+	return { ...plan, brief, pieces, modes, gear, stock: stockFor(plan, pieces) };
+}
+
+/** The plan's stock, and from the usual one whatever else the pieces are cut from. */
+function stockFor({ stock }: Plan, pieces: Record<string, Piece>): Plan['stock'] {
+	const wanted = Object.values(pieces).flatMap(({ params }) => Object.entries(params).map(([key, value]) => [key, String(value)] as const));
+	const completed = <T>(own: Record<string, T>, usual: Record<string, T>, ending: 'Sheet' | 'Bar'): Record<string, T> => {
+		const missing = wanted.flatMap(([key, id]) =>
+			key.endsWith(ending) && !Object.hasOwn(own, id) && Object.hasOwn(usual, id) ? [id] : []
+		);
+		return missing.length === 0 ? own : { ...own, ...Object.fromEntries(missing.map((id) => [id, usual[id]])) };
+	};
+	const sheets = completed(stock.sheets, STARTING_STOCK.sheets, 'Sheet');
+	const bars = completed(stock.bars, STARTING_STOCK.bars, 'Bar');
+	return sheets === stock.sheets && bars === stock.bars ? stock : { ...stock, sheets, bars };
 }
 
 /** What a layout amounts to, in numbers that can be set beside those of another. */
@@ -112,6 +129,6 @@ export function liesAsMeant(plan: Plan, { sleepers }: Ground, { berth }: Draft):
 	return lying.length === sleepers.length && lying.every(({ rest }) => berth.along === Math.abs(Math.cos(rest.angle)) > 0.7);
 }
 
-/** The edits that make a plan into a layout found for it: its pieces and modes, where gear goes, and what was given up. */
+/** The edits that make a plan into a layout found for it: its pieces and modes, where gear goes, what it is cut from, and what was given up. */
 export const takeLayout = (layout: Plan): Edit[] =>
-	(['brief', 'pieces', 'modes', 'gear', 'crew'] as const).map((key) => ({ path: [key], value: layout[key] }));
+	(['brief', 'stock', 'pieces', 'modes', 'gear', 'crew'] as const).map((key) => ({ path: [key], value: layout[key] }));

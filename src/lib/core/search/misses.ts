@@ -26,7 +26,8 @@ export interface Miss {
 /** Why the nearest draft does not work. */
 function reasonOf(nearest: Settled | undefined): string {
 	const worst = nearest?.clashes[0];
-	if (!worst) return 'There is no room for it';
+	if (!nearest) return 'There is no room for it';
+	if (!worst) return `Nobody fits into it lying ${nearest.draft.berth.along ? 'along' : 'across'} the vehicle`;
 	const by = worst.unit === 'mm' ? `${lengthMark(Math.max(1, Math.ceil(-worst.margin)))} short` : 'not met';
 	return `${worst.title}: ${by}`;
 }

@@ -89,6 +89,12 @@ export class Surround {
 	}
 }
 
+/** What overlaps in some verdicts, in a sentence; undefined when nothing does. */
+export function overlapIn(verdicts: readonly Verdict[]): string | undefined {
+	const worst = verdicts.flatMap((verdict) => verdict.worst ?? []).sort((a, b) => b.volume - a.volume)[0];
+	return worst && `${worst.part} overlaps ${worst.into}`;
+}
+
 interface Named {
 	name: string;
 	solid: Manifold;
