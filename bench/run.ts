@@ -13,6 +13,7 @@ import { syntheticScan } from '../src/lib/core/testing/scan';
 import { rectangle } from '../src/lib/core/geometry/polygon';
 import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views';
 import { conversions } from './conversions';
+import { search } from './search';
 import { demo, FRAME, say, time } from './measure';
 
 /** What one frame of a drag costs: findings of every mode, all drawings, and reading the chart at the new height. */
@@ -81,6 +82,7 @@ async function run() {
 		say(`${n} ${n === 1 ? 'piece' : 'pieces'}`, `${ms.toFixed(1)} ms, ratio ${(ms / one).toFixed(1)}`);
 	}
 	conversions();
+	search();
 	await interiors(van);
 }
 

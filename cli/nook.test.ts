@@ -119,3 +119,26 @@ describe('nook convert', () => {
 		expect((await nook('convert', van, '--to', 'night')).err).toContain('--from');
 	});
 });
+
+describe('nook find', () => {
+	it('lists layouts that work, with their pieces, and closest misses', async () => {
+		// One mechanism is left when holes and tools are scarce, which keeps this quick.
+		const scarce = file(
+			writePlanFile(
+				applyEdits(planOf(van), [
+					{
+						path: ['brief'],
+						value: { sleepers: ['ida'], keep: [], seatsMove: true, drill: false, tools: ['drill', 'jigsaw'], wishes: ['light'] }
+					}
+				])
+			)
+		);
+		const { code, out } = await nook('find', scarce, '--json');
+		expect(code).toBe(EXIT.fine);
+		const { layouts, misses } = JSON.parse(out);
+		expect(layouts.length).toBeGreaterThanOrEqual(3);
+		expect(layouts[0].facts.height).toBeGreaterThan(0);
+		expect(Object.values(layouts[0].pieces as Record<string, { kind: string }>)[0].kind).toBeTruthy();
+		expect(misses.find((miss: { mechanism: string }) => miss.mechanism === 'platform').reason).toContain('no new holes');
+	});
+});

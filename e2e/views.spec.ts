@@ -4,7 +4,7 @@ import { expect, test } from './server';
 
 test.use({ demo: 'views' });
 
-const STAGES = ['interior', 'people', 'layout', 'conversion', 'cutting'] as const;
+const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'cutting'] as const;
 
 for (const scheme of ['light', 'dark'] as const)
 	for (const stage of STAGES)

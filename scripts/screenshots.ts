@@ -47,6 +47,15 @@ const PICTURES: {
 	},
 	{ file: 'people', plan: 'survey van', stage: 'people' },
 	{
+		file: 'find',
+		plan: 'survey van',
+		stage: 'find',
+		prepare: async (page) => {
+			await page.getByRole('button', { name: 'Look for layouts' }).click();
+			await page.getByText('beds looked at').waitFor({ timeout: 120_000 });
+		}
+	},
+	{
 		file: 'conversion',
 		plan: 'halves that fold to sofas',
 		stage: 'conversion',

@@ -39,7 +39,8 @@ export function roomiestShare(interior: Interior, { rest, body }: Sleeper, from:
 export function figureInBed(interior: Interior, sleeper: Sleeper, posture: BedPosture = 'lying on the back'): Figure {
 	const { body, rest, surface } = sleeper;
 	const upright = posture === 'sitting up' || posture === 'kneeling' || posture === 'crawling';
-	const share = upright ? roomiestShare(interior, sleeper, 0.1, 0.6).share : HIPS;
+	// The back needs bed behind the hips.
+	const share = upright ? roomiestShare(interior, sleeper, 0.25, 0.6).share : HIPS;
 	const x = rest.crown.x + (rest.feet.x - rest.crown.x) * share;
 	const y = rest.crown.y + (rest.feet.y - rest.crown.y) * share;
 	const z = surface.base + compressed(surface.pad, surface.foam, SITS.includes(posture) ? 'sitting' : 'lying');

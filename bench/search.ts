@@ -1,0 +1,51 @@
+import { freeColumn } from '../src/lib/core/interior';
+import type { Plan } from '../src/lib/core/plan';
+import { finding, groundOf, judged, MECHANISMS, roomOf, startingBrief } from '../src/lib/core/search';
+import { demo, say, time } from './measure';
+
+/** What a search for layouts costs: judging berths, the first result, all of it, and how that grows. */
+export function search(): void {
+	console.log('\nLooking for layouts\n');
+	const van = demo('lantern-small-van.nook.json');
+	const ground = groundOf(van, startingBrief(van));
+	const drafts = MECHANISMS.flatMap((mechanism) => judged(ground, mechanism).map(({ draft }) => draft));
+	const fast = time(() => drafts.forEach(({ berth }) => roomOf(ground, berth)), 10).median;
+	// The same without the field: every cell of every spot is asked of the interior itself.
+	const simple = (x: [number, number], y: [number, number]) => {
+		let least = Infinity;
+		for (let i = Math.floor(x[0] / 10); i <= Math.floor(x[1] / 10); i++)
+			for (let j = Math.floor(y[0] / 10); j <= Math.floor(y[1] / 10); j++)
+				least = Math.min(least, freeColumn(ground.interior, (i + 0.5) * 10, (j + 0.5) * 10)?.high ?? -Infinity);
+		return least;
+	};
+	const slow = time(() => drafts.forEach(({ berth }) => roomOf(ground, berth, simple)), 3).median;
+	say(
+		`berths judged a second, ${drafts.length} of them`,
+		`${Math.round((drafts.length / fast) * 1000)}, ${(slow / fast).toFixed(0)} times as many as without the field`
+	);
+	for (const step of [40, 20, 10]) {
+		const count = MECHANISMS.reduce((sum, mechanism) => sum + judged(ground, mechanism, step).length, 0);
+		say(
+			`judging every mechanism, heights ${step} mm apart`,
+			`${time(() => MECHANISMS.forEach((m) => judged(ground, m, step)), 5).median.toFixed(0)} ms for ${count}`
+		);
+	}
+	const whole = (plan: Plan) => {
+		const start = performance.now();
+		let first = 0;
+		const run = finding(plan, startingBrief(plan));
+		let step = run.next();
+		for (; !step.done; step = run.next()) if (!first && step.value.found.length > 0) first = performance.now() - start;
+		return { first, all: performance.now() - start, tried: step.value.tried };
+	};
+	for (const count of [1, 4, 8]) {
+		const gear = Object.fromEntries(
+			Array.from({ length: count }, (_, i) => [`g${i}`, { ...Object.values(van.gear)[0], name: `Crate ${i}`, count: 1 }])
+		);
+		const { first, all, tried } = whole({ ...structuredClone(van), gear });
+		say(
+			`search with ${count} kinds of gear`,
+			`first result ${(first / 1000).toFixed(1)} s, whole ${(all / 1000).toFixed(1)} s, ${tried} drafts worked out`
+		);
+	}
+}
