@@ -53,7 +53,7 @@ test('from a blank plan to a cut list', async ({ page, server }) => {
 	await page.getByLabel('Height', { exact: true }).nth(1).press('Enter');
 	await page.getByRole('button', { name: 'Add a thing' }).click();
 
-	await page.getByRole('link', { name: 'Layout' }).click();
+	await page.getByRole('link', { name: /^Layout/ }).click();
 	await page.getByRole('button', { name: /Slat couch/ }).click();
 	await page.getByRole('button', { name: /^Night/ }).click();
 	await settled(page);

@@ -6,7 +6,7 @@ import { RELAXED, SEGMENT, type Body } from './body';
  * that way (a trunk is broader than it is deep). Millimetres, in the vehicle.
  */
 export interface Limb {
-	name: 'head' | 'trunk' | 'thigh' | 'shank' | 'foot' | 'upper arm' | 'forearm';
+	name: 'head' | 'neck' | 'trunk' | 'thigh' | 'shank' | 'foot' | 'upper arm' | 'forearm';
 	from: Vec3;
 	to: Vec3;
 	r: number;
@@ -80,16 +80,16 @@ export interface SeatPlacement extends Placement {
 }
 
 const degrees = (angle: number) => (angle * Math.PI) / 180;
-/** A lean at which a slack, rounded back is 0.95 of its height: acos 0.95. */
-const SLACK = (Math.acos(RELAXED) * 180) / Math.PI;
+/** A lean of the trunk at which somebody slack is 0.95 of the sitting height, neck and head upright. */
+const SLACK = (Math.acos(1 - ((1 - RELAXED) * SEGMENT.sitting) / LINK.trunk) * 180) / Math.PI;
 
 /** The angles of each posture; sitters hang their shanks as deep as the seat is high. */
 const ANGLES: Record<Exclude<BodyPosture, 'curled on the side'>, Angles> = {
-	'lying on the back': { trunk: 180, neck: 180, thigh: 0, shank: 0, foot: 70, upperArm: 0, forearm: 0 },
-	'propped on an elbow': { trunk: 140, neck: 90, thigh: 0, shank: 0, foot: 60, upperArm: -90, forearm: 0 },
-	'sitting up': { trunk: 90 + SLACK, neck: 90, thigh: 0, shank: 0, foot: 70, upperArm: -60, forearm: 0 },
+	'lying on the back': { trunk: 180, neck: 180, thigh: 0, shank: 0, foot: 90, upperArm: 0, forearm: 0 },
+	'propped on an elbow': { trunk: 140, neck: 90, thigh: 0, shank: 0, foot: 90, upperArm: -90, forearm: 0 },
+	'sitting up': { trunk: 90 + SLACK, neck: 90, thigh: 0, shank: 0, foot: 90, upperArm: -60, forearm: 0 },
 	'sitting on a bench': { trunk: 90 + SLACK, neck: 90, thigh: 0, shank: -90, foot: 0, upperArm: -70, forearm: 0 },
-	lounging: { trunk: 135, neck: 120, thigh: 0, shank: 0, foot: 70, upperArm: -40, forearm: 10 },
+	lounging: { trunk: 135, neck: 120, thigh: 0, shank: 0, foot: 90, upperArm: -40, forearm: 10 },
 	kneeling: { trunk: 90, neck: 90, thigh: -90, shank: 180, foot: 180, upperArm: -75, forearm: -20 },
 	crawling: { trunk: 5, neck: 40, thigh: -90, shank: 180, foot: 180, upperArm: -90, forearm: -90 },
 	crouching: { trunk: 55, neck: 75, thigh: 10, shank: -110, foot: 0, upperArm: -60, forearm: 0 },
@@ -196,16 +196,20 @@ function posed(body: Body, posture: Exclude<BodyPosture, 'curled on the side'>, 
 	const crownwards = go(chin, angles.neck, l.head - headRadius * 0.8);
 	const waist = go(hip, angles.trunk, l.trunk * 0.08);
 	chain.add('trunk', waist, go(hip, angles.trunk, l.trunk * 0.92), depth * 0.86, Math.max(0, body.breadth / 2 - depth));
+	chain.add('neck', shoulder, chin, headRadius * 0.45, 0);
 	chain.add('head', head, crownwards, headRadius * 0.8, 0);
 	const knee = go(hip, angles.thigh, l.thigh);
 	const hanging = posture === 'sitting on a bench' && floor !== undefined;
 	const ankle = hanging ? seatedAnkle(chain, knee, l.shank, floor + SEGMENT.foot * H) : go(knee, angles.shank, l.shank);
-	const toes = go(ankle, angles.foot, l.foot * 0.72);
+	// The sole lies as far beyond the ankle as the table says, along the shank.
+	const along = (Math.atan2(ankle.y - knee.y, ankle.x - knee.x) * 180) / Math.PI;
+	const heel = go(ankle, along, (SEGMENT.foot - THICK.foot) * H);
+	const toes = go(heel, angles.foot, l.foot * 0.72);
 	const apart = body.hipBreadth * 0.25;
 	for (const aside of [-apart, apart]) {
 		chain.add('thigh', hip, knee, THICK.thigh * H, 0, aside);
 		chain.add('shank', knee, ankle, THICK.shank * H, 0, aside);
-		chain.add('foot', ankle, toes, THICK.foot * H, 0, aside);
+		chain.add('foot', heel, toes, THICK.foot * H, 0, aside);
 	}
 	const arms = posture === 'propped on an elbow' ? [1] : [-1, 1];
 	for (const side of arms) {
