@@ -7,7 +7,8 @@ test.use({ demo: 'find' });
 test('somebody looks for layouts, takes one over without a clash, sees it, and takes it back', async ({ page, server }) => {
 	test.setTimeout(180_000);
 	await openDemo(page, server.url, 'survey van', 'find');
-	const before = (await planFile(page)).plan.pieces;
+	const pieces = async (): Promise<unknown> => (await planFile(page)).plan.pieces;
+	const before = await pieces();
 	// Narrow the search: without holes in the vehicle a platform on ledgers is out, and says so.
 	await page.getByLabel('New holes in the vehicle are allowed').uncheck();
 	await page.getByLabel('Light', { exact: true }).check();
@@ -22,13 +23,11 @@ test('somebody looks for layouts, takes one over without a clash, sees it, and t
 	await expect(miss.getByRole('button', { name: 'Allow new holes in the vehicle' })).toBeVisible();
 	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
 
-	const title = await cards.first().getByRole('heading').innerText();
 	await cards.first().getByRole('button', { name: 'Take this one' }).click();
 	await page.waitForURL(/\/layout$/);
 	await settled(page);
 	await expect(page.locator('li.clash')).toHaveCount(0);
-	expect(title.length).toBeGreaterThan(0);
-	expect((await planFile(page)).plan.pieces).not.toEqual(before);
+	expect(await pieces()).not.toEqual(before);
 
 	// In bed they can be shown sitting up.
 	await page.getByLabel('In bed, show them').selectOption('sitting up');
@@ -36,7 +35,7 @@ test('somebody looks for layouts, takes one over without a clash, sees it, and t
 
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await settled(page);
-	expect((await planFile(page)).plan.pieces).toEqual(before);
+	expect(await pieces()).toEqual(before);
 });
 
 test('a search can be stopped, and what was found stays', async ({ page, server }) => {
