@@ -72,7 +72,10 @@ test.describe('in the vehicle, phone in hand', () => {
 	test('a size is typed, the drawing follows, and a second reading that does not agree is asked about', async ({ page, server }) => {
 		await openDemo(page, server.url, 'one-person hatchback', 'interior');
 		await page.getByRole('link', { name: 'Walk through it with the tape' }).click();
+		// The page before it has a drawing of the same name.
+		await page.waitForURL(/\/walk$/);
 		const field = page.getByLabel('The tape says');
+		await expect(field).toBeVisible();
 		const drawing = page.getByRole('group', { name: 'Where to hold the tape' });
 		const lines = () => drawing.locator('path').evaluateAll((paths) => paths.map((path) => path.getAttribute('d')).join());
 		const before = await lines();
