@@ -52,6 +52,7 @@ export function figureOnBench({ body, surface, x }: Sitter): Figure | undefined 
 	if (!surface.faces) return undefined;
 	const s = sign(surface.faces.direction);
 	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
-	const y = surface.faces.backAt + s * 0.09 * body.stature;
+	// A slack back touches the backrest with its shoulders: the hips are as far ahead of it as the lean asks.
+	const y = surface.faces.backAt + s * 0.19 * body.stature;
 	return figureOf(body, 'sitting on a bench', { at: vec3(x, y, seat), facing: vec2(0, s), floor: 0 });
 }
