@@ -1,2 +1,0 @@
-import { conversions } from '../bench/conversions';
-conversions();
