@@ -1,6 +1,6 @@
-import { freeColumn } from '../src/lib/core/interior';
 import type { Plan } from '../src/lib/core/plan';
 import { finding, groundOf, judged, MECHANISMS, roomOf, startingBrief } from '../src/lib/core/search';
+import { roofByCells } from '../src/lib/core/testing/roof';
 import { demo, say, time } from './measure';
 
 /** What a search for layouts costs: judging berths, the first result, all of it, and how that grows. */
@@ -10,14 +10,7 @@ export function search(): void {
 	const ground = groundOf(van, startingBrief(van));
 	const drafts = MECHANISMS.flatMap((mechanism) => judged(ground, mechanism).map(({ draft }) => draft));
 	const fast = time(() => drafts.forEach(({ berth }) => roomOf(ground, berth)), 10).median;
-	// The same without the field: every cell of every spot is asked of the interior itself.
-	const simple = (x: [number, number], y: [number, number]) => {
-		let least = Infinity;
-		for (let i = Math.floor(x[0] / 10); i <= Math.floor(x[1] / 10); i++)
-			for (let j = Math.floor(y[0] / 10); j <= Math.floor(y[1] / 10); j++)
-				least = Math.min(least, freeColumn(ground.interior, (i + 0.5) * 10, (j + 0.5) * 10)?.high ?? -Infinity);
-		return least;
-	};
+	const simple = roofByCells(ground.interior);
 	const slow = time(() => drafts.forEach(({ berth }) => roomOf(ground, berth, simple)), 3).median;
 	say(
 		`berths judged a second, ${drafts.length} of them`,

@@ -12,6 +12,7 @@ import { longestSleeper, placeSleepers, type BedPosture } from '../core/people';
 import { kindOf } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
+import { breathe } from './breathe';
 import { crossSection, longSection, viewFromAbove, type View } from '../core/views';
 
 /** What a window is looking at. */
@@ -59,9 +60,6 @@ function adopt(next: Plan): Plan {
 	if (shared !== plan) turn++;
 	return (plan = shared);
 }
-
-/** Lets messages in between two stretches of work. */
-const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 const derive = {
 	look(next: Plan, { modeId, selected, sectionX, posture }: Gaze): Look {

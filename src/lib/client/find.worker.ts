@@ -2,33 +2,23 @@ import { expose } from 'comlink';
 import Module from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
 import { sceneOf } from '../core/derive';
+import { remember } from '../core/memory';
 import type { Brief, Plan } from '../core/plan';
-import { finding, type FindProgress } from '../core/search';
-import { overlapIn, Surround } from '../core/solid';
+import { finding, modeFor, type FindProgress } from '../core/search';
+import { Surround, worstOverlap } from '../core/solid';
 import { longSection, viewFromAbove, type View } from '../core/views';
+import { breathe } from './breathe';
 
 /** What has been found so far, each layout with a drawing of every mode. */
 export interface FindReport extends FindProgress {
 	drawings: { above: View; modes: Record<string, View> }[];
 }
 
-/** Lets messages out between two stretches of work. */
-const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
-
-const drawn = new Map<Plan, FindReport['drawings'][number]>();
-
 /** Drawings of a layout, made once. */
-function drawingsOf(plan: Plan): FindReport['drawings'][number] {
-	const known = drawn.get(plan);
-	if (known) return known;
-	const night = Object.entries(plan.modes).find(([, { use }]) => use === 'night')![0];
-	const made = {
-		above: viewFromAbove({ plan, scene: sceneOf(plan, night) }),
-		modes: Object.fromEntries(Object.keys(plan.modes).map((id) => [id, longSection({ plan, scene: sceneOf(plan, id) })]))
-	};
-	drawn.set(plan, made);
-	return made;
-}
+const drawingsOf = remember((plan: Plan): FindReport['drawings'][number] => ({
+	above: viewFromAbove({ plan, scene: sceneOf(plan, modeFor(plan, 'night')!.id) }),
+	modes: Object.fromEntries(Object.keys(plan.modes).map((id) => [id, longSection({ plan, scene: sceneOf(plan, id) })]))
+}));
 
 const search = {
 	/** Looks for layouts, reporting as it goes; to stop it, stop its worker. */
@@ -40,8 +30,8 @@ const search = {
 			for (const id of Object.keys(layout.modes)) {
 				const scene = sceneOf(layout, id);
 				surround ??= new Surround(kernel, scene.interior);
-				const overlap = overlapIn(surround.verdicts(scene));
-				if (overlap) return overlap;
+				const overlap = worstOverlap(surround.verdicts(scene));
+				if (overlap) return `${overlap.part} overlaps ${overlap.into}`;
 			}
 			return undefined;
 		};

@@ -1,6 +1,6 @@
 import { sceneOf } from '../derive';
 import type { Edit } from '../plan/edit';
-import type { Plan } from '../plan/plan';
+import type { Person, Plan } from '../plan/plan';
 import { clearBoxes, stow } from '../storage';
 import type { Finding } from './finding';
 
@@ -11,7 +11,20 @@ export interface Concession {
 }
 
 /** Rules that ask for what somebody wants in bed. */
-const WANT_OF_RULE = { 'sitting-up': 'sit up', propped: 'prop up', 'turning-over': 'turn over' } as const;
+const WANT_OF_RULE: Readonly<Record<string, Person['wants'][number]>> = {
+	'sitting-up': 'sit up',
+	propped: 'prop up',
+	'turning-over': 'turn over'
+};
+
+/** A want that a rule asks for and that its person could do without, with the edit that gives it up; undefined for other rules. */
+export function wantOf(plan: Plan, { rule, subjects }: Pick<Finding, 'rule' | 'subjects'>) {
+	const id = subjects.find((one) => Object.hasOwn(plan.crew, one));
+	if (!id || !Object.hasOwn(WANT_OF_RULE, rule)) return undefined;
+	const { name, wants } = plan.crew[id];
+	const want = WANT_OF_RULE[rule];
+	return { name, want, edit: { path: ['crew', id, 'wants'], value: wants.filter((one) => one !== want) } satisfies Edit };
+}
 
 /** What could be given up to settle a finding: a wish, a place to lie or sit, some of the gear. */
 export function concessions(plan: Plan, finding: Finding): Concession[] {
@@ -21,18 +34,14 @@ export function concessions(plan: Plan, finding: Finding): Concession[] {
 	return gear ? forGear(plan, finding, gear) : [];
 }
 
-function forPerson(plan: Plan, { rule, modes }: Finding, id: string): Concession[] {
-	const { name, wants } = plan.crew[id];
-	if (Object.hasOwn(WANT_OF_RULE, rule)) {
-		const given = WANT_OF_RULE[rule as keyof typeof WANT_OF_RULE];
-		return [
-			{ label: `${name} does without: ${given}`, edits: [{ path: ['crew', id, 'wants'], value: wants.filter((want) => want !== given) }] }
-		];
-	}
+function forPerson(plan: Plan, finding: Finding, id: string): Concession[] {
+	const given = wantOf(plan, finding);
+	if (given) return [{ label: `${given.name} does without: ${given.want}`, edits: [given.edit] }];
+	const { modes } = finding;
 	const where = modes.map((mode) => plan.modes[mode].name).join(', ');
 	return [
 		{
-			label: `${name} goes elsewhere (${where})`,
+			label: `${plan.crew[id].name} goes elsewhere (${where})`,
 			edits: modes.map((mode) => ({ path: ['modes', mode, 'people', id], value: { posture: 'away' } }))
 		}
 	];

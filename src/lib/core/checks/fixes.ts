@@ -1,12 +1,13 @@
 import { assemblyOf } from '../derive';
-import { applyEdits, type Edit } from '../plan/edit';
+import { applyEdits } from '../plan/edit';
 import type { Plan } from '../plan/plan';
-import { litres } from '../storage';
-import { pieceKnobs, seatKnobs, smallestTurn, turnWords, type Knob } from '../turning';
+import { litresOf } from '../storage';
+import { pieceKnobs, seatKnobs, turnWords, type Knob } from '../turning';
 import type { UnitSystem } from '../units';
 import { concessions } from './concessions';
 import type { Finding, Fix } from './finding';
-import { findingsOf, isWorse, resultId, resultsOfRule, type Tolerances } from './run';
+import { findingsOf, isWorse, resultId, type Tolerances } from './run';
+import { settlingTurns } from './settling';
 
 /** Slide and lean of the front seats of a finding; the driving position itself is not for turning. */
 function frontSeatKnobs(plan: Plan, finding: Finding): Knob[] {
@@ -18,9 +19,7 @@ function frontSeatKnobs(plan: Plan, finding: Finding): Knob[] {
 
 /** Litres of storage in all pieces. */
 const storage = (plan: Plan): number =>
-	Object.values(plan.pieces)
-		.flatMap((piece) => assemblyOf(piece, plan.vehicle, plan.stock).spaces)
-		.reduce((sum, space) => sum + litres(space.box), 0);
+	litresOf(Object.values(plan.pieces).flatMap((piece) => assemblyOf(piece, plan.vehicle, plan.stock).spaces));
 
 /** The worst finding of every rule and subject; findings come worst first. */
 function worstByResult(findings: Finding[]): Map<string, Finding> {
@@ -53,25 +52,18 @@ type Tried = Fix & { lost: number; turn: number };
 
 /** Every turn of one number that settles a finding, each tried out on the whole plan. */
 function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem): Tried[] {
-	const [mode] = finding.modes;
-	const own = resultId(finding);
-	const marginOf = (changed: Plan) => resultsOfRule(changed, mode, finding.rule).find((r) => resultId(r) === own)?.margin;
 	const knobs = [
 		...finding.subjects.flatMap((id) => (Object.hasOwn(plan.pieces, id) ? pieceKnobs(id, plan.pieces[id]) : [])),
 		...frontSeatKnobs(plan, finding)
 	];
 	const comfortable = Math.max(finding.comfort, finding.tolerance ?? 0);
-	return knobs.flatMap((knob) =>
-		([1, -1] as const).flatMap((direction): Tried[] => {
-			const editsFor = (value: number): Edit[] => [{ path: knob.path, value }];
-			const margin = (value: number) => marginOf(applyEdits(plan, editsFor(value))) ?? -Infinity;
-			const value =
-				smallestTurn(knob, direction, comfortable, margin) ?? (finding.margin < 0 ? smallestTurn(knob, direction, 0, margin) : undefined);
-			if (value === undefined) return [];
-			const edits = editsFor(value);
-			const turn = Math.abs(value - knob.value);
-			const label = turnWords(knob, value, system);
-			return [{ label, edits, margin: margin(value), turn, ...costOf(plan, applyEdits(plan, edits), tolerances, finding) }];
+	return settlingTurns(plan, finding, knobs, finding.margin < 0 ? [comfortable, 0] : [comfortable]).map(
+		({ knob, value, edits, margin }) => ({
+			label: turnWords(knob, value, system),
+			edits,
+			margin,
+			turn: Math.abs(value - knob.value),
+			...costOf(plan, applyEdits(plan, edits), tolerances, finding)
 		})
 	);
 }

@@ -1,5 +1,5 @@
 import { vec3 } from '../geometry/vector';
-import { headroom, placeSleepers, proppedHeight, RELAXED, ROOM, roomiestShare, compressed, type Sleeper } from '../people';
+import { headroom, placeSleepers, pointOf, proppedHeight, RELAXED, ROOM, roomiestShare, compressed, type Sleeper } from '../people';
 import type { Person } from '../plan/plan';
 import type { Check, CheckContext, Result } from './finding';
 import { lengthMark } from '../units';
@@ -26,8 +26,16 @@ const sleeperCheck = (
 });
 
 /** A point on the axis of a sleeper, `share` of the way from crown to feet. */
-const along = ({ rest, z }: Sleeper, share: number) =>
-	vec3(rest.crown.x + (rest.feet.x - rest.crown.x) * share, rest.crown.y + (rest.feet.y - rest.crown.y) * share, z);
+function along({ rest, z }: Sleeper, share: number) {
+	const { x, y } = pointOf(rest, share);
+	return vec3(x, y, z);
+}
+
+/** The chest of a sleeper on the mattress, and how much is free over it. */
+function overChest(sleeper: Sleeper, { scene }: CheckContext) {
+	const at = along(sleeper, 0.25);
+	return { at, free: headroom(scene.interior, at.x, at.y, sleeper.body.chestDepth / 2) - sleeper.z };
+}
 
 const words = (sleeper: Sleeper) => {
 	const off = Math.abs((((sleeper.longest.angle * 180) / Math.PI + 90) % 180) - 90);
@@ -67,10 +75,9 @@ export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
 	};
 });
 
-export const lyingHeight = sleeperCheck('lying-height', (sleeper, { scene }) => {
+export const lyingHeight = sleeperCheck('lying-height', (sleeper, context) => {
 	const { body, person, z } = sleeper;
-	const at = along(sleeper, 0.25);
-	const free = headroom(scene.interior, at.x, at.y, body.chestDepth / 2) - z;
+	const { at, free } = overChest(sleeper, context);
 	const limit = body.chestDepth + ROOM.overChest;
 	return {
 		title: `${person.name}: room over the chest`,
@@ -86,10 +93,9 @@ export const lyingHeight = sleeperCheck('lying-height', (sleeper, { scene }) => 
 
 export const turningOver = sleeperCheck(
 	'turning-over',
-	(sleeper, { scene }) => {
+	(sleeper, context) => {
 		const { body, person, z } = sleeper;
-		const at = along(sleeper, 0.25);
-		const free = headroom(scene.interior, at.x, at.y, body.chestDepth / 2) - z;
+		const { at, free } = overChest(sleeper, context);
 		const limit = body.breadth + ROOM.overShoulder;
 		return {
 			title: `${person.name}: turning over`,

@@ -4,7 +4,7 @@ import { leastHalfWidth } from '../interior';
 import { kindOf, numberRange } from '../pieces';
 import { applyEdits } from '../plan/edit';
 import type { Plan } from '../plan/plan';
-import { litres } from '../storage';
+import { litresOf } from '../storage';
 
 /** What one question says at every height of the study. */
 export interface HeightRow {
@@ -60,7 +60,7 @@ export function heightStudy(plan: Plan, pieceId: string, modeIds: string[]): Hei
 	heights.forEach((height, i) => {
 		const tried = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', kind.heightParam], value: height }]);
 		const assembly = assemblyOf(tried.pieces[pieceId], plan.vehicle, plan.stock);
-		storage.push(assembly.spaces.reduce((sum, space) => sum + litres(space.box), 0));
+		storage.push(litresOf(assembly.spaces));
 		const x: [number, number] = sceneOf(tried, modeIds[0]).pieces.find((p) => p.id === pieceId)!.parts[0].box.x;
 		widths.push(leastHalfWidth(interior, 'left', x, [height, height]) + leastHalfWidth(interior, 'right', x, [height, height]));
 		for (const { rule, word } of QUESTIONS)

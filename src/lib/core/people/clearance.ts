@@ -11,14 +11,16 @@ export interface FigureRoom {
 }
 
 /** Directions from the middle of a ball to the points of it that may touch a roof or a leaning wall first. */
-const BALL: Vec3[] = [0, 25, 45, 65, 85].flatMap((up) => {
-	const [c, s] = [Math.cos((up * Math.PI) / 180), Math.sin((up * Math.PI) / 180)];
-	const around = up === 85 ? 1 : 8;
-	return Array.from({ length: around }, (_, i) => {
-		const turn = (i / around) * 2 * Math.PI;
-		return up === 85 ? vec3(0, 0, 1) : vec3(c * Math.cos(turn), c * Math.sin(turn), s);
-	});
-});
+const BALL: Vec3[] = [
+	...[0, 25, 45, 65].flatMap((degrees) => {
+		const up = (degrees * Math.PI) / 180;
+		return Array.from({ length: 8 }, (_, i) => {
+			const turn = (i / 8) * 2 * Math.PI;
+			return vec3(Math.cos(up) * Math.cos(turn), Math.cos(up) * Math.sin(turn), Math.sin(up));
+		});
+	}),
+	vec3(0, 0, 1)
+];
 
 /**
  * How far a figure could rise in an interior before any limb touches the ceiling, a leaning wall or a fixture, asking the

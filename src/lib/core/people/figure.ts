@@ -20,19 +20,17 @@ export interface Figure {
 }
 
 /** Every posture the figure takes. */
-export const BODY_POSTURES = [
-	'lying on the back',
-	'curled on the side',
-	'propped on an elbow',
-	'sitting up',
-	'sitting on a bench',
-	'lounging',
-	'kneeling',
-	'crawling',
-	'crouching',
-	'standing'
-] as const;
-export type BodyPosture = (typeof BODY_POSTURES)[number];
+export type BodyPosture =
+	| 'lying on the back'
+	| 'curled on the side'
+	| 'propped on an elbow'
+	| 'sitting up'
+	| 'sitting on a bench'
+	| 'lounging'
+	| 'kneeling'
+	| 'crawling'
+	| 'crouching'
+	| 'standing';
 
 /**
  * Lengths from joint to joint, as fractions of stature: differences of the heights of the segment table. The hip joint is
@@ -72,10 +70,7 @@ export interface Placement {
 	facing: Vec2;
 	/** Lean of the trunk behind the vertical for lounging, degrees. */
 	lean?: number;
-}
-
-/** Ankles of a bench sitter stand below the seat: its height above the floor, mm; shanks hang down as far as there is room. */
-export interface SeatPlacement extends Placement {
+	/** On a bench: height of the floor, mm; shanks hang down as far as there is room. */
 	floor?: number;
 }
 
@@ -173,11 +168,11 @@ function hipHeight(posture: BodyPosture, body: Body, angles: Angles): number {
  * A body posed as a linked figure from the segment table: where each limb runs, for silhouettes, meshes and clearances.
  * The crown of an upright sitter comes out at the sitting height, that of somebody standing at the stature.
  */
-export function figureOf(body: Body, posture: BodyPosture, placement: SeatPlacement): Figure {
+export function figureOf(body: Body, posture: BodyPosture, placement: Placement): Figure {
 	return posture === 'curled on the side' ? curled(body, placement) : posed(body, posture, placement);
 }
 
-function posed(body: Body, posture: Exclude<BodyPosture, 'curled on the side'>, { at, facing, lean, floor }: SeatPlacement): Figure {
+function posed(body: Body, posture: Exclude<BodyPosture, 'curled on the side'>, { at, facing, lean, floor }: Placement): Figure {
 	const H = body.stature;
 	const l = links(body);
 	const angles = { ...ANGLES[posture] };
@@ -236,13 +231,12 @@ function curled(body: Body, { at, facing }: Placement): Figure {
 	// The head lies against the direction of the feet; knees come forward, to the left of it.
 	const point = (along: number, forward: number, height: number = z): Vec3 =>
 		vec3(at.x - facing.x * along + side.x * forward, at.y - facing.y * along + side.y * forward, height);
-	const up = vec3(0, 0, 1);
 	const limb = (name: Limb['name'], from: Vec3, to: Vec3, r: number, half = 0): Limb => ({
 		name,
 		from,
 		to,
 		r,
-		spread: vec3(up.x * half, up.y * half, up.z * half)
+		spread: vec3(0, 0, half)
 	});
 	const depth = body.chestDepth / 2;
 	const low = at.z + THICK.thigh * H;

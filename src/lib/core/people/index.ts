@@ -1,10 +1,10 @@
 export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, SINK, type Body } from './body';
 export { roomOver, type FigureRoom } from './clearance';
-export { BODY_POSTURES, figureOf, LINK, postureHeight, topOf, type BodyPosture, type Figure, type Limb } from './figure';
+export { figureOf, LINK, postureHeight, topOf, type BodyPosture, type Figure, type Limb } from './figure';
 export { headroom } from './headroom';
 export { longestAnywhere, longestSleeper } from './longest';
-export { bodyOutline, longestEachWay, longestLying, longestOver, LYING_SHARES, restOf, type Lying, type LyingWidths } from './lying';
+export { longestEachWay, longestLying, longestOver, LYING_SHARES, pointOf, restOf, type Lying, type LyingWidths } from './lying';
 export { pairOn, widestPair, type Pair, type PairedBody } from './pair';
 export { leastWidths, placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
-export { BED_POSTURES, figureInBed, figureOnBench, roomiestShare, type BedPosture } from './pose';
+export { BED_POSTURES, poseInBed, poseOnBench, roomiestShare, type BedPosture, type Pose } from './pose';
 export { lanes, lyingRegion } from './region';

@@ -1,4 +1,4 @@
-import { bounds, moved, turned, type Polygon } from '../geometry/polygon';
+import { bounds, turned, type Polygon } from '../geometry/polygon';
 import { vec2, type Vec2 } from '../geometry/vector';
 
 /**
@@ -34,6 +34,10 @@ export interface Rest {
 	/** Free width across the body over the stretch where the shoulders lie, mm. */
 	breadth: number;
 }
+
+/** The point of a lying body so far on the way from its crown to its feet, a share from 0 to 1. */
+export const pointOf = ({ crown, feet }: Pick<Lying, 'crown' | 'feet'>, share: number): Vec2 =>
+	vec2(crown.x + (feet.x - crown.x) * share, crown.y + (feet.y - crown.y) * share);
 
 const NOTHING: Lying = { length: 0, angle: 0, crown: vec2(0, 0), feet: vec2(0, 0), neck: 0 };
 
@@ -269,13 +273,4 @@ class Edges {
 		}
 		return Number.isFinite(above - below) ? above - below : 0;
 	}
-}
-
-/** The outline of a lying body from above, for drawing: eight corners from crown to feet. */
-export function bodyOutline(lying: { crown: Vec2; angle: number }, widths: LyingWidths, stature: number): Polygon {
-	const half = (share: number, width: number) => [vec2(-share * stature, width / 2), vec2(-share * stature, -width / 2)];
-	const spots = [half(0, widths.head * 0.6), half(0.06, widths.head), half(0.13, widths.head * 0.7), half(0.18, widths.shoulders)];
-	spots.push(half(0.42, widths.shoulders * 0.94), half(0.5, widths.legs), half(0.96, widths.legs * 0.62), half(1, widths.legs * 0.55));
-	const outline = [...spots.map(([l]) => l), ...[...spots].reverse().map(([, r]) => r)];
-	return moved(turned(outline, lying.angle), lying.crown.x, lying.crown.y);
 }

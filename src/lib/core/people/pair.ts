@@ -93,9 +93,9 @@ function distanceNeeded(a: Placed, bodyA: PairedBody, b: Placed, bodyB: PairedBo
  * axes is at least half of both widths wherever they lie beside each other.
  */
 export function pairOn(outline: Polygon, bodies: readonly [PairedBody, PairedBody], angles: readonly number[]): Pair | undefined {
+	const directions = angles.map((angle) => ({ angle, searches: bodies.map((body) => new AxisSearch(outline, angle, body.widths)) }));
 	for (const headToFoot of [false, true])
-		for (const angle of angles) {
-			const searches = bodies.map((body) => new AxisSearch(outline, angle, body.widths));
+		for (const { angle, searches } of directions) {
 			for (const [low, high] of [
 				[0, 1],
 				[1, 0]

@@ -6,7 +6,7 @@ import { archHeightAt, halfWidth, rearFaceAt } from '../interior';
 import { applyEdits, type Plan, type RearBench } from '../plan';
 import { exact, plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
 import { randomVehicle } from '../testing/random';
-import { bodyOf, bodyOutline, LYING_SHARES, lyingRegion, placeSitters, placeSleepers, type Sleeper } from '.';
+import { bodyOf, LYING_SHARES, lyingRegion, placeSitters, placeSleepers, type Sleeper } from '.';
 
 const sleepersOf = (plan: Plan, mode = 'night') => placeSleepers(plan.crew, sceneOf(plan, mode));
 
@@ -72,9 +72,7 @@ describe('sleepers who fit', () => {
 			['child', 1200]
 		] as const)
 			plan = withPerson(plan, id, stature, 'bed');
-		const ranges = sleepersOf(plan).map(
-			(s) => bounds(bodyOutline(s.rest, { head: 200, shoulders: s.body.breadth, legs: 300 }, s.body.stature)).y
-		);
+		const ranges = sleepersOf(plan).map((sleeper) => bounds([...bodyPoints(sleeper)]).y);
 		for (const [i, a] of ranges.entries()) for (const b of ranges.slice(i + 1)) expect(a[0] >= b[1] - 1 || b[0] >= a[1] - 1).toBe(true);
 	});
 

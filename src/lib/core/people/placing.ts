@@ -5,7 +5,7 @@ import type { Scene } from '../modes';
 import type { Surface } from '../pieces';
 import type { Person, Plan } from '../plan/plan';
 import { bodyOf, ROOM, type Body } from './body';
-import { longestEachWay, longestLying, restOf, type Lying, type Rest, type LyingWidths } from './lying';
+import { longestEachWay, longestLying, pointOf, restOf, type Lying, type Rest, type LyingWidths } from './lying';
 import { headroom } from './headroom';
 import { lanes, lyingRegion } from './region';
 
@@ -54,9 +54,8 @@ function restingWay(interior: Interior, [low, high]: [Lying, Lying], body: Body)
 	const fits = (lying: Lying) => lying.length >= body.stature + ROOM.lengthLeast;
 	if (Math.abs(low.length - high.length) > AS_LONG || fits(low) !== fits(high)) return longer;
 	const over = (lying: Lying) => {
-		const at = (share: number) => lying.crown.x + (lying.feet.x - lying.crown.x) * share;
-		const across = (share: number) => lying.crown.y + (lying.feet.y - lying.crown.y) * share;
-		return headroom(interior, at(0.2), across(0.2), body.headBreadth / 2);
+		const { x, y } = pointOf(lying, 0.2);
+		return headroom(interior, x, y, body.headBreadth / 2);
 	};
 	return over(low) > over(high) ? low : high;
 }

@@ -1,9 +1,9 @@
 import { vec2, vec3 } from '../geometry/vector';
 import { sign, type Interior } from '../interior';
 import { compressed } from './body';
-import { figureOf, type BodyPosture, type Figure } from './figure';
+import type { BodyPosture, Placement } from './figure';
 import { headroom } from './headroom';
-import { LYING_SHARES } from './lying';
+import { LYING_SHARES, pointOf } from './lying';
 import type { Sitter, Sleeper } from './placing';
 
 /** What somebody can be shown doing in bed. */
@@ -27,32 +27,36 @@ const SITS: readonly BedPosture[] = ['sitting up', 'lounging', 'kneeling', 'craw
 export function roomiestShare(interior: Interior, { rest, body }: Sleeper, from: number, to: number): { share: number; free: number } {
 	let found = { share: from, free: 0 };
 	for (let share = from; share <= to + 1e-9; share += 0.05) {
-		const x = rest.crown.x + (rest.feet.x - rest.crown.x) * share;
-		const y = rest.crown.y + (rest.feet.y - rest.crown.y) * share;
+		const { x, y } = pointOf(rest, share);
 		const free = headroom(interior, x, y, body.headBreadth / 2);
 		if (free > found.free) found = { share, free };
 	}
 	return found;
 }
 
-/** The figure of somebody in bed, on the compressed mattress; sitting, it is where the roof is highest over the bed. */
-export function figureInBed(interior: Interior, sleeper: Sleeper, posture: BedPosture = 'lying on the back'): Figure {
-	const { body, rest, surface } = sleeper;
+/** A posture and where it is taken. */
+export interface Pose {
+	posture: BodyPosture;
+	placement: Placement;
+}
+
+/** The pose of somebody in bed, on the compressed mattress; sitting, it is where the roof is highest over the bed. */
+export function poseInBed(interior: Interior, sleeper: Sleeper, posture: BedPosture = 'lying on the back'): Pose {
+	const { rest, surface } = sleeper;
 	const upright = posture === 'sitting up' || posture === 'kneeling' || posture === 'crawling';
 	// The back needs bed behind the hips.
 	const share = upright ? roomiestShare(interior, sleeper, 0.25, 0.6).share : HIPS;
-	const x = rest.crown.x + (rest.feet.x - rest.crown.x) * share;
-	const y = rest.crown.y + (rest.feet.y - rest.crown.y) * share;
+	const { x, y } = pointOf(rest, share);
 	const z = surface.base + compressed(surface.pad, surface.foam, SITS.includes(posture) ? 'sitting' : 'lying');
-	return figureOf(body, posture, { at: vec3(x, y, z), facing: vec2(-Math.cos(rest.angle), -Math.sin(rest.angle)) });
+	return { posture, placement: { at: vec3(x, y, z), facing: vec2(-Math.cos(rest.angle), -Math.sin(rest.angle)) } };
 }
 
-/** The figure of somebody on a bench, back against the backrest; undefined where the seat has no direction. */
-export function figureOnBench({ body, surface, x }: Sitter): Figure | undefined {
+/** The pose of somebody on a bench, back against the backrest; undefined where the seat has no direction. */
+export function poseOnBench({ body, surface, x }: Sitter): Pose | undefined {
 	if (!surface.faces) return undefined;
 	const s = sign(surface.faces.direction);
 	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
 	// A slack back touches the backrest with its shoulders: the hips are as far ahead of it as the lean asks.
 	const y = surface.faces.backAt + s * 0.19 * body.stature;
-	return figureOf(body, 'sitting on a bench', { at: vec3(x, y, seat), facing: vec2(0, s), floor: 0 });
+	return { posture: 'sitting on a bench', placement: { at: vec3(x, y, seat), facing: vec2(0, s), floor: 0 } };
 }

@@ -1,5 +1,5 @@
-import { compressed, leastWidths, proppedHeight, RELAXED, ROOM } from '../people';
-import type { Ground, SeatPlan } from './ground';
+import { compressed, proppedHeight, RELAXED, ROOM } from '../people';
+import { breadthOf, type Ground, type SeatPlan } from './ground';
 
 /** A place to sleep that a mechanism could make: a rectangle at some height. */
 export interface Berth {
@@ -27,14 +27,14 @@ export interface BerthRoom {
 export type RoofOver = (x: [number, number], y: [number, number]) => number;
 
 /** What a berth gives its sleepers: constant work for each, however long or wide it is. */
-export function roomOf({ sleepers, field }: Ground, berth: Berth, roof: RoofOver = (x, y) => field.rectangle(x, y).high): BerthRoom {
+export function roomOf(ground: Ground, berth: Berth, roof: RoofOver = (x, y) => ground.field.rectangle(x, y).high): BerthRoom {
+	const { sleepers } = ground;
 	const { x, y, base, pad, along } = berth;
 	const lies = base + compressed(pad, 'medium', 'lying');
 	const sits = base + compressed(pad, 'medium', 'sitting');
 	const [length, width] = along ? [x[1] - x[0], y[1] - y[0]] : [y[1] - y[0], x[1] - x[0]];
-	const room: BerthRoom = { length: Infinity, breadth: Infinity, sitting: Infinity, propped: Infinity, turning: Infinity };
-	const needed = sleepers.reduce((sum, { body }) => sum + leastWidths(body).shoulders, 0);
-	room.breadth = width - needed;
+	const breadth = width - breadthOf(ground);
+	const room: BerthRoom = { length: Infinity, breadth, sitting: Infinity, propped: Infinity, turning: Infinity };
 	const share = width / Math.max(1, sleepers.length);
 	for (const [i, { body }] of sleepers.entries()) {
 		room.length = Math.min(room.length, length - body.stature - ROOM.lengthLeast);

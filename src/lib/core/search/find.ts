@@ -3,7 +3,7 @@ import type { Plan } from '../plan/plan';
 import { groundOf, type Ground } from './ground';
 import { factsOf, type Facts } from './layout';
 import { MECHANISMS, type Mechanism } from './mechanisms';
-import { closestMiss, type Miss } from './misses';
+import { closestMiss, tooDear, type Miss, type Refusal } from './misses';
 import { byWishes, clamp, forbidden, outcomeOf } from './outcome';
 import type { Settled } from './settle';
 
@@ -54,7 +54,7 @@ const VALUE: Record<Wish, (facts: Facts, givesUp: string[], sleepers: number) =>
 };
 
 function foundOf(ground: Ground, mechanism: Mechanism, { draft, plan, givesUp, tight }: Settled): Found {
-	const facts = factsOf(ground, plan, draft, true);
+	const facts = factsOf(ground, plan, draft);
 	const wishes = byWishes(ground.brief.wishes, (wish) => VALUE[wish](facts, givesUp, ground.sleepers.length));
 	return {
 		mechanism: mechanism.id,
@@ -97,6 +97,15 @@ function listed(found: Found[]): Found[] {
 	}));
 }
 
+/** Runs a piece of work to its end and tells how far the search is whenever it pauses. */
+function* reporting<T>(work: Generator<void, T>, progress: () => FindProgress): Generator<FindProgress, T> {
+	for (;;) {
+		const step = work.next();
+		if (step.done) return step.value;
+		yield progress();
+	}
+}
+
 /**
  * Looks for layouts: every mechanism, at every height, on either side and with the seats every way the brief allows, is
  * judged by the field; the best of each are worked out by all rules in all modes; what then works is listed by the wishes,
@@ -117,38 +126,34 @@ export function* finding(
 	const ground = groundOf(plan, brief);
 	const found: Found[] = [];
 	const misses: Miss[] = [];
-	const out: { mechanism: Mechanism; nearest: Settled | undefined; reason: string | undefined }[] = [];
+	const out: { mechanism: Mechanism; nearest: Settled | undefined; refusal: Refusal | undefined }[] = [];
 	const state = { looked: 0, tried: 0 };
-	// The first half of the way goes to what works, the second to what would.
+	// Six tenths of the way go to what works, the rest to what would.
 	const progress = (share: number): FindProgress => ({ share, found: listed(found), misses: [...misses], ...state });
 	for (const [i, mechanism] of mechanisms.entries()) {
 		const reason = ground.sleepers.length === 0 ? undefined : forbidden(ground, mechanism);
 		if (reason) {
-			out.push({ mechanism, nearest: undefined, reason });
+			out.push({ mechanism, nearest: undefined, refusal: { reason } });
 			continue;
 		}
-		const run = outcomeOf(ground, mechanism, PER_MECHANISM);
-		let step = run.next();
-		for (; !step.done; step = run.next()) yield progress((0.6 * i) / mechanisms.length);
-		const { working, nearest, looked, tried } = step.value;
+		const { working, nearest, looked, tried } = yield* reporting(outcomeOf(ground, mechanism, PER_MECHANISM), () =>
+			progress((0.6 * i) / mechanisms.length)
+		);
 		state.looked += looked;
 		state.tried += tried;
-		let refused: string | undefined;
+		let refusal: Refusal | undefined;
 		for (const settled of working) {
 			const one = foundOf(ground, mechanism, settled);
 			const over = brief.budget === undefined ? 0 : one.facts.cost - brief.budget;
-			refused = over > 0 ? `Its boards and bars cost ${Math.ceil(over)} more than the budget` : verify(settled.plan);
-			if (!refused) found.push(one);
+			const reason = over > 0 ? undefined : verify(settled.plan);
+			refusal = over > 0 ? tooDear(over) : reason ? { reason } : undefined;
+			if (!refusal) found.push(one);
 		}
-		if (!found.some((one) => one.mechanism === mechanism.id)) out.push({ mechanism, nearest, reason: refused });
+		if (!found.some((one) => one.mechanism === mechanism.id)) out.push({ mechanism, nearest, refusal });
 		yield progress((0.6 * (i + 1)) / mechanisms.length);
 	}
-	for (const [i, { mechanism, nearest, reason }] of out.entries()) {
-		const run = closestMiss(plan, ground, mechanism, nearest, reason);
-		let step = run.next();
-		for (; !step.done; step = run.next()) yield progress(0.6 + (0.4 * i) / out.length);
-		misses.push(step.value);
-	}
+	for (const [i, { mechanism, nearest, refusal }] of out.entries())
+		misses.push(yield* reporting(closestMiss(plan, ground, mechanism, nearest, refusal), () => progress(0.6 + (0.4 * i) / out.length)));
 	return progress(1);
 }
 

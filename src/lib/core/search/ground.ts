@@ -1,15 +1,15 @@
 import { interiorOf } from '../derive';
-import { CELL, Field, furthestRear, leastHalfWidth, seatSolid, floorLining, type Interior, type SeatSolid } from '../interior';
+import { Field, furthestRear, leastHalfWidth, seatSolid, floorLining, type Interior, type SeatSolid } from '../interior';
 import { bounds } from '../geometry/polygon';
 import { remember } from '../memory';
-import { bodyOf, type Body } from '../people';
-import type { Brief } from '../plan/brief';
+import { bodyOf, leastWidths, type Body } from '../people';
+import { TOOLS, type Brief } from '../plan/brief';
 import type { Mode, Plan, SeatSetting } from '../plan/plan';
 import { defaultSetting } from '../plan/seat-setting';
 import { USES, type Use } from '../plan/use';
 
 /** The field of an interior, remembered. */
-export const fieldOf = remember((interior: Interior) => new Field(interior));
+const fieldOf = remember((interior: Interior) => new Field(interior));
 
 /** How the seats stand for each use in a layout, in words where it is something to do. */
 export interface SeatPlan {
@@ -33,7 +33,7 @@ export const startingBrief = (plan: Plan): Brief => ({
 	keep: [],
 	seatsMove: true,
 	drill: true,
-	tools: ['drill', 'jigsaw', 'circular saw', 'router'],
+	tools: [...TOOLS],
 	wishes: ['sit up', 'storage', 'quick change']
 });
 
@@ -116,12 +116,11 @@ export function stretchAt(
 	let front = interior.length;
 	for (const seat of seatsAt(plan, seatPlan)[use])
 		for (const profile of seat.profiles) {
-			const inside = profile.filter((p) => p.y > z[0] && p.y < z[1]);
 			const { x, y } = bounds(profile);
 			if (y[1] <= z[0] || y[0] >= z[1]) continue;
 			// A leaning back comes nearest at its top or where the stretch of heights ends.
-			const leaning = inside.length > 0 ? Math.min(...inside.map((p) => p.x)) : x[0];
-			front = Math.min(front, Math.max(leaning, x[0]));
+			const inside = profile.filter((p) => p.y > z[0] && p.y < z[1]);
+			front = Math.min(front, ...(inside.length > 0 ? inside.map((p) => p.x) : [x[0]]));
 		}
 	return [rear, front];
 }
@@ -151,5 +150,8 @@ export function halfWidths({ interior }: Ground, x: [number, number], z: [number
 	return { left: of('left'), right: of('right') };
 }
 
-/** Rounded down to whole millimetres that a saw can follow. */
-export const floor5 = (mm: number): number => Math.floor(mm / (CELL / 2)) * (CELL / 2);
+/** Rounded down to 5 mm, so that nobody is told to saw a fraction. */
+export const floor5 = (mm: number): number => Math.floor(mm / 5) * 5;
+
+/** Width that the shoulders of all sleepers need side by side, mm. */
+export const breadthOf = ({ sleepers }: Ground): number => sleepers.reduce((sum, { body }) => sum + leastWidths(body).shoulders, 0);

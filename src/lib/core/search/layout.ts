@@ -8,7 +8,7 @@ import type { Mode, Plan } from '../plan/plan';
 import { starterMode } from '../plan/starter';
 import { STARTING_STOCK } from '../plan/stock';
 import { USES } from '../plan/use';
-import { litres } from '../storage';
+import { litresOf } from '../storage';
 import { modeFor, type Ground } from './ground';
 import type { Draft } from './mechanisms';
 
@@ -79,6 +79,9 @@ export interface Facts {
 	freeFloor: number;
 }
 
+/** A layout that takes more arrangements than this to make up is no quick one: the search for its way ends there. */
+const MOST_NODES = 400;
+
 /** Weight, and price by area and length, of everything in a plan that is built. */
 function material({ stock }: Plan, pieces: ReturnType<typeof sceneOf>['pieces']) {
 	let [weight, cost] = [0, 0];
@@ -96,8 +99,8 @@ function material({ stock }: Plan, pieces: ReturnType<typeof sceneOf>['pieces'])
 	return { weight, cost };
 }
 
-/** Works out the facts of a layout; the way from driving to sleeping is searched only when asked for. */
-export function factsOf({ interior }: Ground, plan: Plan, draft: Draft, withConversion: boolean): Facts {
+/** Works out the facts of a layout. */
+export function factsOf({ interior }: Ground, plan: Plan, draft: Draft): Facts {
 	const night = modeFor(plan, 'night')!;
 	const drive = modeFor(plan, 'drive')!;
 	const scene = sceneOf(plan, night.id);
@@ -105,7 +108,7 @@ export function factsOf({ interior }: Ground, plan: Plan, draft: Draft, withConv
 	const surface = bed.assembly.surfaces.find((s) => s.use === 'sleep' && s.states.includes(bed.state.id));
 	const { x, y } = surface ? bounds(surface.outline) : bounds(bed.parts.flatMap((part) => part.footprint ?? []));
 	const { y: room } = draft.berth;
-	const way = withConversion ? convert(plan, drive.id, night.id, 400) : undefined;
+	const way = convert(plan, drive.id, night.id, MOST_NODES);
 	const walls = Math.min(...interior.sections.map((s) => s.left.value[0])) + Math.min(...interior.sections.map((s) => s.right.value[0]));
 	const floor = sceneOf(plan, drive.id)
 		.pieces.flatMap((piece) => piece.parts)
@@ -115,9 +118,9 @@ export function factsOf({ interior }: Ground, plan: Plan, draft: Draft, withConv
 		height: bed.assembly.deck,
 		length: x[1] - x[0],
 		width: y[1] - y[0],
-		storage: scene.pieces.flatMap((piece) => piece.assembly.spaces).reduce((sum, space) => sum + litres(space.box), 0),
+		storage: litresOf(scene.pieces.flatMap((piece) => piece.assembly.spaces)),
 		...material(plan, scene.pieces),
-		seconds: way?.ok ? way.seconds : null,
+		seconds: way.ok ? way.seconds : null,
 		beside: Math.max(0, walls - (room[1] - room[0])),
 		freeFloor: Math.max(0, 1 - floor / Math.max(1, interior.length * walls))
 	};

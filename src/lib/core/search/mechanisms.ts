@@ -1,8 +1,8 @@
 import type { KindName } from '../pieces';
 import type { Tool } from '../plan/brief';
-import { leastWidths, ROOM } from '../people';
+import { ROOM } from '../people';
 import type { Berth } from './berth';
-import { floor5, footingAt, halfWidths, stretchAt, type Ground, type SeatPlan } from './ground';
+import { breadthOf, floor5, footingAt, halfWidths, stretchAt, type Ground, type SeatPlan } from './ground';
 
 /** A piece to be built, its parameters where they differ from the start values of its kind. */
 export interface DraftPiece {
@@ -32,9 +32,8 @@ const PAD = 80;
 /** A body takes about this much height above the mattress, mm: chest of a broad person. */
 const BODY = 260;
 
-/** Longest and broadest among the sleepers. */
+/** Stature of the longest sleeper, mm. */
 const longest = ({ sleepers }: Ground) => Math.max(0, ...sleepers.map(({ body }) => body.stature));
-const breadth = ({ sleepers }: Ground) => sleepers.reduce((sum, { body }) => sum + leastWidths(body).shoulders, 0);
 
 /** Heights from low to high, `step` apart. */
 function* heights(from: number, to: number, step: number): Generator<number> {
@@ -101,7 +100,7 @@ export const MECHANISMS: readonly Mechanism[] = [
 		drills: false,
 		tools: ['drill', 'jigsaw'],
 		drafts: alongBeds([140, 800], (bed, height, ground) => {
-			const width = floor5(breadth(ground) + 60);
+			const width = floor5(breadthOf(ground) + 60);
 			return SIDES.map((side) => {
 				const y = strip(bed, side, width);
 				return {
@@ -136,7 +135,7 @@ export const MECHANISMS: readonly Mechanism[] = [
 			for (const seatPlan of ground.seatPlans)
 				for (const base of heights(200, 1100, step)) {
 					const bed = bedAt(ground, seatPlan, base);
-					const x: [number, number] = [bed.x[0], bed.x[0] + floor5(breadth(ground) + 160)];
+					const x: [number, number] = [bed.x[0], bed.x[0] + floor5(breadthOf(ground) + 160)];
 					if (x[1] > bed.x[1] + 900) continue;
 					const half = halfWidths(ground, x, [base, base + PAD + BODY]);
 					const y: [number, number] = [-floor5(half.right - 12), floor5(half.left - 12)];
@@ -191,7 +190,7 @@ export const MECHANISMS: readonly Mechanism[] = [
 		drills: true,
 		tools: ['drill'],
 		drafts: alongBeds([220, 600], (bed, height, ground) => {
-			const width = Math.max(620, floor5(breadth(ground) + 60));
+			const width = Math.max(620, floor5(breadthOf(ground) + 60));
 			return SIDES.map((side) => ({
 				y: strip(bed, side, width, 24),
 				pieces: [
@@ -269,7 +268,7 @@ export const MECHANISMS: readonly Mechanism[] = [
 		drafts: alongBeds([160, 600], (bed, height, ground, seatPlan) => {
 			const inner = Math.min(bed.half.left, bed.half.right) - 16;
 			const room = 2 * inner;
-			const single = floor5(breadth(ground) + 50);
+			const single = floor5(breadthOf(ground) + 50);
 			const options = single + 60 < room && ground.sleepers.length === 1 ? [single, floor5(room)] : [floor5(room)];
 			const [, drive] = stretchAt(ground, seatPlan, [height - 60, height + 240], 'drive');
 			return options.flatMap((width) => {
@@ -352,7 +351,7 @@ export const MECHANISMS: readonly Mechanism[] = [
 							height,
 							rear: bed.x[0],
 							length: bed.length,
-							width: floor5(Math.max(320, Math.min(breadth(ground) + 60, 2 * Math.min(bed.half.left, bed.half.right) - 120)))
+							width: floor5(Math.max(320, Math.min(breadthOf(ground) + 60, 2 * Math.min(bed.half.left, bed.half.right) - 120)))
 						}
 					}
 				]

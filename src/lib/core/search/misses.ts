@@ -3,7 +3,7 @@ import type { Brief } from '../plan/brief';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { lengthMark } from '../units';
-import { forbidden, outcomeOf } from './outcome';
+import { forbidden, missingTools, outcomeOf } from './outcome';
 import { groundOf, modeFor, type Ground } from './ground';
 import type { Mechanism } from './mechanisms';
 import type { Settled } from './settle';
@@ -46,16 +46,32 @@ function slideBy(plan: Plan, mm: number): Edit[] {
 	});
 }
 
+/** Something asked for less; the whole slide of the front seats has no label, since how much of it is needed is found last. */
+type Relaxation = Omit<Advice, 'label'> & Partial<Advice>;
+
+/** Why a mechanism counts as out whatever its drafts come to, and what to do about it where that is known. */
+export interface Refusal {
+	reason: string;
+	advice?: Advice;
+}
+
+/** What is said of a layout that costs more than the budget by some amount. */
+export const tooDear = (over: number): Refusal => ({
+	reason: `Its boards and bars cost ${Math.ceil(over)} more than the budget`,
+	advice: { label: 'Spend more', edits: [{ path: ['brief', 'budget'], value: undefined }] }
+});
+
 /** Everything that could be asked for less, the smallest thing first. */
-function relaxations(plan: Plan, { brief, sleepers }: Ground, mechanism: Mechanism, nearest: Settled | undefined): Advice[] {
+function relaxations(plan: Plan, ground: Ground, mechanism: Mechanism, nearest: Settled | undefined): Relaxation[] {
+	const { brief, sleepers } = ground;
 	const blank = applyEdits(plan, [{ path: ['brief'], value: brief }]);
 	const concerned = new Set(nearest?.clashes.flatMap(({ subjects }) => subjects));
-	const all: Advice[] = [];
+	const all: Relaxation[] = [];
 	if (mechanism.drills && !brief.drill) all.push({ label: 'Allow new holes in the vehicle', edits: briefEdit(brief, { drill: true }) });
-	const missing = mechanism.tools.filter((tool) => !brief.tools.includes(tool));
+	const missing = missingTools(ground, mechanism);
 	if (missing.length > 0)
 		all.push({ label: `Borrow a ${missing.join(' and a ')}`, edits: briefEdit(brief, { tools: [...brief.tools, ...missing] }) });
-	if (!brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ label: '', edits: slideBy(blank, 1000) });
+	if (!brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ edits: slideBy(blank, Infinity) });
 	for (const id of brief.keep)
 		all.push({
 			label: `Do without the ${plan.vehicle.seats[id].name.toLowerCase()}`,
@@ -99,15 +115,14 @@ export function* closestMiss(
 	ground: Ground,
 	mechanism: Mechanism,
 	nearest: Settled | undefined,
-	known: string | undefined
+	refusal: Refusal | undefined
 ): Generator<void, Miss> {
-	const miss = { mechanism: mechanism.id, title: mechanism.title, reason: known ?? reasonOf(nearest) };
-	if (known?.includes('budget'))
-		return { ...miss, advice: { label: 'Spend more', edits: [{ path: ['brief', 'budget'], value: undefined }] } };
-	for (const advice of relaxations(plan, ground, mechanism, nearest)) {
+	const miss = { mechanism: mechanism.id, title: mechanism.title, reason: refusal?.reason ?? reasonOf(nearest) };
+	if (refusal?.advice) return { ...miss, advice: refusal.advice };
+	for (const { label, edits } of relaxations(plan, ground, mechanism, nearest)) {
 		yield;
-		if (!(yield* worksWith(plan, ground.brief, mechanism, advice.edits))) continue;
-		return { ...miss, advice: advice.label ? advice : yield* leastSlide(plan, ground.brief, mechanism) };
+		if (!(yield* worksWith(plan, ground.brief, mechanism, edits))) continue;
+		return { ...miss, advice: label ? { label, edits } : yield* leastSlide(plan, ground.brief, mechanism) };
 	}
 	return { ...miss, advice: undefined };
 }

@@ -1,11 +1,11 @@
-import type { Wish } from '../plan/brief';
+import type { Tool, Wish } from '../plan/brief';
 import { roomOf, type BerthRoom } from './berth';
 import type { Ground } from './ground';
 import type { Draft, Mechanism } from './mechanisms';
 import { settle, weight, type Settled } from './settle';
 
 /** Distance between the heights tried, mm. */
-export const STEP = 20;
+const STEP = 20;
 /** The best drafts of a mechanism that are worked out before it counts as out, and how far apart in height they are, mm. */
 const TRIES = 4;
 const APART = 60;
@@ -90,9 +90,12 @@ export function* outcomeOf(ground: Ground, mechanism: Mechanism, enough: number,
 	return outcome;
 }
 
+/** The tools that a mechanism asks for and a brief does not have. */
+export const missingTools = ({ brief }: Ground, { tools }: Mechanism): Tool[] => tools.filter((tool) => !brief.tools.includes(tool));
+
 /** Why a mechanism is out before anything of it is worked out; undefined when nothing forbids it. */
-export function forbidden({ brief }: Ground, { drills, tools }: Mechanism): string | undefined {
-	if (drills && !brief.drill) return 'It is screwed to the vehicle, and no new holes are allowed';
-	const missing = tools.filter((tool) => !brief.tools.includes(tool));
+export function forbidden(ground: Ground, mechanism: Mechanism): string | undefined {
+	if (mechanism.drills && !ground.brief.drill) return 'It is screwed to the vehicle, and no new holes are allowed';
+	const missing = missingTools(ground, mechanism);
 	return missing.length > 0 ? `It needs a ${missing.join(' and a ')}` : undefined;
 }

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { findingsOf } from '../checks';
-import { freeColumn } from '../interior';
 import { addGear, addPerson, applyEdits, readPlan, starterPlan, type BodyStyle, type Plan } from '../plan';
-import { overlapIn, Surround } from '../solid';
+import { Surround, worstOverlap } from '../solid';
 import { sceneOf } from '../derive';
 import { kernel } from '../testing/kernel';
 import { exact, plainVehicle, planIn } from '../testing/plans';
+import { roofByCells } from '../testing/roof';
 import { find, groundOf, judged, MECHANISMS, roomOf, startingBrief, takeLayout } from '.';
 
 const wants = ['sit up', 'prop up', 'turn over'] as const;
@@ -40,7 +40,7 @@ describe('found layouts', () => {
 			for (const id of Object.keys(opened.modes)) {
 				const scene = sceneOf(opened, id);
 				const surround = new Surround(await kernel(), scene.interior);
-				expect(overlapIn(surround.verdicts(scene)), `${layout.title}, ${id}`).toBeUndefined();
+				expect(worstOverlap(surround.verdicts(scene)), `${layout.title}, ${id}`).toBeUndefined();
 				surround.delete();
 			}
 		}
@@ -136,13 +136,7 @@ describe('the field’s quick judgement', () => {
 	it('agrees with asking every cell of the interior, whichever mechanism asks', () => {
 		const plan = styled('small van', 1680, 1740);
 		const ground = groundOf(plan, startingBrief(plan));
-		const slow = (x: [number, number], y: [number, number]) => {
-			let least = Infinity;
-			for (let i = Math.floor(x[0] / 10); i <= Math.floor(x[1] / 10); i++)
-				for (let j = Math.floor(y[0] / 10); j <= Math.floor(y[1] / 10); j++)
-					least = Math.min(least, freeColumn(ground.interior, (i + 0.5) * 10, (j + 0.5) * 10)?.high ?? -Infinity);
-			return least;
-		};
+		const slow = roofByCells(ground.interior);
 		for (const mechanism of MECHANISMS)
 			for (const { draft, room } of judged(ground, mechanism, 160)) {
 				const exactly = roomOf(ground, draft.berth, slow);

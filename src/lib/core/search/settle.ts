@@ -1,13 +1,10 @@
-import { findingsOf, resultId, resultsOfRule, type Finding } from '../checks';
+import { findingsOf, settlingTurns, wantOf, type Finding } from '../checks';
 import { applyEdits } from '../plan/edit';
 import type { Plan } from '../plan/plan';
-import { pieceKnobs, smallestTurn } from '../turning';
+import { pieceKnobs } from '../turning';
 import { liesAsMeant, planOf } from './layout';
 import type { Ground } from './ground';
 import type { Draft } from './mechanisms';
-
-/** Rules about what somebody wants in bed: given up, and said, where a layout cannot give it. */
-const WANT_OF_RULE = { 'sitting-up': 'sit up', propped: 'prop up', 'turning-over': 'turn over' } as const;
 
 /** A draft worked out by all the rules. */
 export interface Settled {
@@ -27,17 +24,15 @@ const TURNS = 3;
 
 const clashesOf = (findings: Finding[]) => findings.filter(({ status }) => status === 'clash');
 
-/** Takes back the wants that clash. */
+/** Takes back the wants that clash: given up, and said, where a layout cannot give them. */
 function withoutWants(plan: Plan, clashes: Finding[]): { plan: Plan; givesUp: string[] } {
 	const givesUp: string[] = [];
 	let changed = plan;
-	for (const { rule, subjects } of clashes) {
-		const want = WANT_OF_RULE[rule as keyof typeof WANT_OF_RULE];
-		const id = subjects.find((one) => Object.hasOwn(changed.crew, one));
-		if (!want || !id) continue;
-		const { name, wants } = changed.crew[id];
-		changed = applyEdits(changed, [{ path: ['crew', id, 'wants'], value: wants.filter((one) => one !== want) }]);
-		givesUp.push(`${name}: ${want}`);
+	for (const clash of clashes) {
+		const given = wantOf(changed, clash);
+		if (!given) continue;
+		changed = applyEdits(changed, [given.edit]);
+		givesUp.push(`${given.name}: ${given.want}`);
 	}
 	return { plan: changed, givesUp };
 }
@@ -51,24 +46,15 @@ const MAKES_UP = 60;
 function smallestSettling(plan: Plan, [clash]: Finding[]): Plan | undefined {
 	// A draft is as long as its place allows: no number of its own makes up for much.
 	if (clash.rule === 'lying-length' && clash.margin < -MAKES_UP) return undefined;
-	const [mode] = clash.modes;
-	const own = resultId(clash);
-	const turns = clash.subjects
-		.flatMap((id) => (Object.hasOwn(plan.pieces, id) ? pieceKnobs(id, plan.pieces[id]) : []))
-		.flatMap((knob) =>
-			([1, -1] as const).flatMap((direction) => {
-				const at = (value: number) => applyEdits(plan, [{ path: knob.path, value }]);
-				const margin = (value: number) => resultsOfRule(at(value), mode, clash.rule).find((r) => resultId(r) === own)?.margin ?? -Infinity;
-				const value = smallestTurn(knob, direction, 0, margin);
-				return value === undefined ? [] : [{ by: Math.abs(value - knob.value), plan: at(value) }];
-			})
-		)
-		.sort((a, b) => a.by - b.by)
+	const knobs = clash.subjects.flatMap((id) => (Object.hasOwn(plan.pieces, id) ? pieceKnobs(id, plan.pieces[id]) : []));
+	const turns = settlingTurns(plan, clash, knobs, [0])
+		.sort((a, b) => Math.abs(a.value - a.knob.value) - Math.abs(b.value - b.knob.value))
 		.slice(0, LOOKED_AT);
 	let best: { plan: Plan; left: number } | undefined;
-	for (const turn of turns) {
-		const left = weight(clashesOf(findingsOf(turn.plan)));
-		if (!best || left < best.left) best = { plan: turn.plan, left };
+	for (const { edits } of turns) {
+		const turned = applyEdits(plan, edits);
+		const left = weight(clashesOf(findingsOf(turned)));
+		if (!best || left < best.left) best = { plan: turned, left };
 	}
 	return best?.plan;
 }

@@ -2,4 +2,4 @@ export { gridSolid, meshSolid, type Kernel } from './grid';
 export { boxSolid, freeSpace } from './free-space';
 export { padSolid, partSolid, prism, seatSolids } from './things';
 export { meshOf, movableThings, sceneModel, type Mesh, type Model, type ModelLine, type ModelThing } from './model';
-export { overlapIn, Surround, type Verdict } from './verdict';
+export { Surround, worstOverlap, type Verdict } from './verdict';

@@ -89,11 +89,9 @@ export class Surround {
 	}
 }
 
-/** What overlaps in some verdicts, in a sentence; undefined when nothing does. */
-export function overlapIn(verdicts: readonly Verdict[]): string | undefined {
-	const worst = verdicts.flatMap((verdict) => verdict.worst ?? []).sort((a, b) => b.volume - a.volume)[0];
-	return worst && `${worst.part} overlaps ${worst.into}`;
-}
+/** The greatest overlap of some verdicts; undefined when nothing overlaps. */
+export const worstOverlap = (verdicts: readonly Verdict[]): Verdict['worst'] =>
+	verdicts.flatMap(({ worst }) => worst ?? []).sort((a, b) => b.volume - a.volume)[0];
 
 interface Named {
 	name: string;

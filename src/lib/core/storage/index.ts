@@ -1,1 +1,1 @@
-export { clearBoxes, litres, stow, type Stowing } from './spaces';
+export { clearBoxes, litres, litresOf, stow, type Stowing } from './spaces';

@@ -37,6 +37,9 @@ export function clearBoxes(interior: Interior, space: Space): Box[][] {
 	return [whole, stretches.filter(([a, b]) => b > a).map((stretch) => ({ x: stretch, y, z }))];
 }
 
+/** Volume of several spaces together, litres. */
+export const litresOf = (spaces: readonly Space[]): number => spaces.reduce((sum, { box }) => sum + litres(box), 0);
+
 /** How well some equal, upright things fit into boxes. */
 export interface Stowing {
 	/** How many fit. */

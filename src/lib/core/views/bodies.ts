@@ -1,9 +1,10 @@
 import { polygonHull } from 'd3-polygon';
-import { union, type Polygon } from '../geometry/polygon';
+import { moved, union, type Polygon } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
+import { remember } from '../memory';
 import type { Scene } from '../modes';
-import { figureInBed, figureOnBench, placeSitters, placeSleepers, type BedPosture, type Figure, type Limb } from '../people';
-import type { Plan } from '../plan/plan';
+import { bodyOf, figureOf, placeSitters, placeSleepers, poseInBed, poseOnBench, type BedPosture, type Limb, type Pose } from '../people';
+import type { Person, Plan } from '../plan/plan';
 import { project, type Shape, type ViewName } from './shape';
 
 /** Corners of the circle that stands for a ball. */
@@ -20,20 +21,42 @@ function limbOutline(view: ViewName, { from, to, r, spread }: Limb): Polygon {
 	return (polygonHull(points) ?? points).map(([x, y]) => ({ x, y }));
 }
 
-/** A figure in one drawing as calm outlines, limbs that touch run together. */
-export const figureOutlines = (view: ViewName, figure: Figure): Polygon[] => union(figure.limbs.map((limb) => limbOutline(view, limb)));
+/** Outlines by drawing, posture, direction and height of the seat, for each person. */
+const knownOutlines = remember((_person: Person) => new Map<string, Polygon[]>());
+
+/**
+ * Somebody in one drawing as calm outlines, limbs that touch run together. Running them together takes most of a
+ * millisecond and does not hang on where the body is, so it is done once about the body's own place: while a piece is
+ * dragged the outlines only move with it.
+ */
+function silhouettes(view: ViewName, person: Person, { posture, placement: { at, facing, lean, floor } }: Pose): Polygon[] {
+	const known = knownOutlines(person);
+	// To whole millimetres of seat height: that is finer than the drawing.
+	const seat = floor === undefined ? undefined : Math.round(at.z - floor);
+	const key = [view, posture, facing.x.toFixed(4), facing.y.toFixed(4), lean, seat].join();
+	let outlines = known.get(key);
+	if (!outlines) {
+		const placement = { at: vec3(0, 0, 0), facing, lean, floor: seat === undefined ? undefined : -seat };
+		known.set(key, (outlines = union(figureOf(bodyOf(person), posture, placement).limbs.map((limb) => limbOutline(view, limb)))));
+	}
+	const { x, y } = project(view, at);
+	return outlines.map((outline) => moved(outline, x, y));
+}
 
 /** Silhouettes of everyone in the scene for one drawing; whoever is in bed in the posture asked for. */
 export function bodyShapes(view: ViewName, crew: Plan['crew'], scene: Scene, posture?: BedPosture): Shape[] {
-	const shapes = (of: string, title: string, figure: Figure | undefined): Shape[] =>
-		figure ? figureOutlines(view, figure).map((points) => ({ of, kind: 'body', points, title, cut: false })) : [];
+	const shapes = (id: string, person: Person, pose: Pose, title: string): Shape[] =>
+		silhouettes(view, person, pose).map((points) => ({ of: id, kind: 'body', points, title: `${person.name}, ${title}`, cut: false }));
 	return [
 		...placeSleepers(crew, scene)
 			.filter(({ longest }) => longest.length > 0)
 			.flatMap((sleeper) => {
-				const figure = figureInBed(scene.interior, sleeper, posture);
-				return shapes(sleeper.id, `${sleeper.person.name}, ${figure.posture}`, figure);
+				const pose = poseInBed(scene.interior, sleeper, posture);
+				return shapes(sleeper.id, sleeper.person, pose, pose.posture);
 			}),
-		...placeSitters(crew, scene).flatMap((sitter) => shapes(sitter.id, `${sitter.person.name}, sitting`, figureOnBench(sitter)))
+		...placeSitters(crew, scene).flatMap((sitter) => {
+			const pose = poseOnBench(sitter);
+			return pose ? shapes(sitter.id, sitter.person, pose, 'sitting') : [];
+		})
 	];
 }

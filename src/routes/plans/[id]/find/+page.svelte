@@ -4,7 +4,7 @@
 	import { resolve } from '$app/paths';
 	import { LayoutSearch } from '$lib/client/layout-search.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
-	import { startingBrief, takeLayout, type Found, type Miss } from '$lib/core/search';
+	import { modeFor, startingBrief, takeLayout, type Found, type Miss } from '$lib/core/search';
 	import type { Brief } from '$lib/core/plan';
 	import { withUnits } from '$lib/core/units';
 	import BriefForm from '$lib/ui/BriefForm.svelte';
@@ -20,16 +20,17 @@
 
 	const edit = (next: Brief) => session.edit('what a layout is looked for with', [{ path: ['brief'], value: next }]);
 
+	const look = () => void search.start(plan, brief);
+
 	function follow({ advice }: Miss) {
 		if (!advice) return;
 		session.edit(withUnits(advice.label, preferences.units).toLowerCase(), advice.edits);
-		void search.start($state.snapshot(session.plan) as typeof plan, brief);
+		look();
 	}
 
 	function take(found: Found) {
 		session.edit(`take over: ${found.title.toLowerCase()}`, takeLayout(found.plan));
-		const night = Object.keys(found.plan.modes).find((id) => found.plan.modes[id].use === 'night');
-		if (night) gaze.modeId = night;
+		gaze.modeId = modeFor(found.plan, 'night')!.id;
 		gaze.selected = Object.keys(found.plan.pieces)[0];
 		void goto(resolve(`/plans/${session.id}/layout` as '/'));
 	}
@@ -49,9 +50,7 @@
 			{#if search.running}
 				<button type="button" class="tool" onclick={() => search.cancel()}>Stop looking</button>
 			{:else}
-				<button type="button" class="tool main" disabled={brief.sleepers.length === 0} onclick={() => search.start(plan, brief)}
-					>Look for layouts</button
-				>
+				<button type="button" class="tool main" disabled={brief.sleepers.length === 0} onclick={look}>Look for layouts</button>
 			{/if}
 		</div>
 	</aside>
@@ -71,7 +70,7 @@
 			{#if search.running}<progress value={sofar?.share ?? 0} max="1" aria-label="How far the search is"></progress>{/if}
 		</div>
 		{#if sofar}
-			{#each sofar.found as found, i (`${found.mechanism}-${found.facts.height}-${found.seats}-${i}`)}
+			{#each sofar.found as found, i (`${found.mechanism}-${found.facts.height}-${found.seats}`)}
 				<FoundCard {found} drawings={sofar.drawings[i]} ontake={() => take(found)} />
 			{/each}
 			{#if sofar.misses.length > 0}

@@ -3,6 +3,7 @@
 	import type { Finding, Fix } from '$lib/core/checks';
 	import { BED_POSTURES, type BedPosture } from '$lib/core/people';
 	import { kindOf, numberRange } from '$lib/core/pieces';
+	import { worstOverlap } from '$lib/core/solid';
 	import { formatLength } from '$lib/core/units';
 	import { alongSnaps, dragParameter, heightSnaps, snapTo } from '$lib/core/views';
 	import { useWorkbench } from '$lib/ui/context';
@@ -32,7 +33,7 @@
 	/** A volume as people say it. */
 	const volumeWords = (mm3: number) => (mm3 < 1e6 ? `${(mm3 / 1000).toFixed(1)} cm³` : `${(mm3 / 1e6).toFixed(1)} litres`);
 	/** The greatest overlap of solids in this mode. */
-	const overlap = $derived(workbench.solids?.verdicts?.flatMap((v) => (v.worst ? [v.worst] : [])).sort((a, b) => b.volume - a.volume)[0]);
+	const overlap = $derived(worstOverlap(workbench.solids?.verdicts ?? []));
 	/** What the solids say of all pieces of this mode. */
 	const verdict = $derived.by(() => {
 		const verdicts = workbench.solids?.verdicts;
