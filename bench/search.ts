@@ -1,5 +1,5 @@
 import type { Plan } from '../src/lib/core/plan';
-import { finding, groundOf, judged, MECHANISMS, roomOf, startingBrief } from '../src/lib/core/search';
+import { finding, groundOf, judged, MECHANISMS, roomOfAll, startingBrief } from '../src/lib/core/search';
 import { roofByCells } from '../src/lib/core/testing/roof';
 import { demo, say, time } from './measure';
 
@@ -9,9 +9,9 @@ export function search(): void {
 	const van = demo('lantern-small-van.nook.json');
 	const ground = groundOf(van, startingBrief(van));
 	const drafts = MECHANISMS.flatMap((mechanism) => judged(ground, mechanism).map(({ draft }) => draft));
-	const fast = time(() => drafts.forEach(({ berth }) => roomOf(ground, berth)), 10).median;
+	const fast = time(() => drafts.forEach(({ berths }) => roomOfAll(ground, berths)), 10).median;
 	const simple = roofByCells(ground.interior);
-	const slow = time(() => drafts.forEach(({ berth }) => roomOf(ground, berth, simple)), 3).median;
+	const slow = time(() => drafts.forEach(({ berths }) => roomOfAll(ground, berths, simple)), 3).median;
 	say(
 		`berths judged a second, ${drafts.length} of them`,
 		`${Math.round((drafts.length / fast) * 1000)}, ${(slow / fast).toFixed(0)} times as many as without the field`

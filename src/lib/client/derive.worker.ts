@@ -90,11 +90,11 @@ const derive = {
 		const findings = findingsOf(present, tolerances);
 		const longest = Object.keys(present.modes).flatMap((id) => {
 			const sleepers = placeSleepers(present.crew, sceneOf(present, id));
-			return sleepers.map(({ id: person, piece, lane }) => ({
+			return sleepers.map(({ id: person, piece, lane, alone }) => ({
 				person,
 				piece,
 				modeId: id,
-				stature: longestSleeper(lane, sleepers.filter((s) => s.piece === piece).length === 1).stature
+				stature: longestSleeper(lane, alone).stature
 			}));
 		});
 		report({ findings, longest, progress: 0.5 });

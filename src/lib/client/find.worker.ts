@@ -2,23 +2,16 @@ import { expose } from 'comlink';
 import Module from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
 import { sceneOf } from '../core/derive';
-import { remember } from '../core/memory';
 import type { Brief, Plan } from '../core/plan';
-import { finding, modeFor, type FindProgress } from '../core/search';
+import { finding, type FindProgress } from '../core/search';
 import { Surround, worstOverlap } from '../core/solid';
-import { longSection, viewFromAbove, type View } from '../core/views';
 import { breathe } from './breathe';
+import { drawingsOf, type LayoutDrawings } from './layout-drawings';
 
 /** What has been found so far, each layout with a drawing of every mode. */
 export interface FindReport extends FindProgress {
-	drawings: { above: View; modes: Record<string, View> }[];
+	drawings: LayoutDrawings[];
 }
-
-/** Drawings of a layout, made once. */
-const drawingsOf = remember((plan: Plan): FindReport['drawings'][number] => ({
-	above: viewFromAbove({ plan, scene: sceneOf(plan, modeFor(plan, 'night')!.id) }),
-	modes: Object.fromEntries(Object.keys(plan.modes).map((id) => [id, longSection({ plan, scene: sceneOf(plan, id) })]))
-}));
 
 const search = {
 	/** Looks for layouts, reporting as it goes; to stop it, stop its worker. */

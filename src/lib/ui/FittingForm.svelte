@@ -2,7 +2,7 @@
 	import {
 		addFoldedStep,
 		ANCHOR_KINDS,
-		BENCH_FEATURES,
+		SEAT_FEATURES,
 		DIRECTIONS,
 		DOOR_TYPES,
 		FIXTURE_KINDS,
@@ -10,11 +10,10 @@
 		measurement,
 		removeFitting,
 		removeSeat,
-		setBenchFeature,
+		setSeatFeature,
 		SURFACES,
 		USES,
 		ZONE_REASONS,
-		type BenchFeature,
 		type FittingTable
 	} from '../core/plan';
 	import { useWorkbench } from './context';
@@ -190,23 +189,49 @@
 		<label class="check"
 			><input type="checkbox" checked={seat.removable} onchange={(event) => set(['removable'], event.currentTarget.checked)} /> comes out</label
 		>
-		{#if seat.type === 'rear bench'}
-			<div class="wide uses" role="group" aria-label="What it does">
-				{#each Object.entries(BENCH_FEATURES) as [feature, { key }] (feature)}
-					<label class="check"
-						><input
-							type="checkbox"
-							checked={seat[key] !== undefined}
-							onchange={(event) =>
-								session.edit(
-									`${seat.name.toLowerCase()} ${feature}`,
-									setBenchFeature(session.plan, id, feature as BenchFeature, event.currentTarget.checked)
-								)}
-						/>
-						{feature}</label
-					>
-				{/each}
-			</div>
+		<div class="wide uses" role="group" aria-label="What it does">
+			{#each Object.entries(SEAT_FEATURES[seat.type]) as [feature, { key }] (feature)}
+				<label class="check"
+					><input
+						type="checkbox"
+						checked={key in seat}
+						onchange={(event) =>
+							session.edit(`${seat.name.toLowerCase()} ${feature}`, setSeatFeature(session.plan, id, feature, event.currentTarget.checked))}
+					/>
+					{feature}</label
+				>
+			{/each}
+		</div>
+		{#if seat.type === 'front seat'}
+			<label>
+				<span class="quiet">Back at its most upright (°); tipped forward is less than 0</span>
+				<input
+					class="field figures"
+					type="number"
+					min="-60"
+					max="45"
+					value={seat.uprightAngle}
+					onchange={(event) => number(event) !== undefined && set(['uprightAngle'], number(event))}
+				/>
+			</label>
+			<label>
+				<span class="quiet">Back fully reclined (°)</span>
+				<input
+					class="field figures"
+					type="number"
+					min="-10"
+					max="90"
+					value={seat.reclinedAngle}
+					onchange={(event) => number(event) !== undefined && set(['reclinedAngle'], number(event))}
+				/>
+			</label>
+			{#if seat.removable}
+				<p class="caution wide">
+					A front seat carries belt, airbag and their wiring. Have a qualified person take it out and put it in; local rules say whether the
+					vehicle may be driven without it.
+				</p>
+			{/if}
+		{:else}
 			<button type="button" class="tool" onclick={() => session.edit('a step in the folded bench', addFoldedStep(session.plan, id))}
 				>The folded surface has a step</button
 			>

@@ -2,15 +2,18 @@
 	import { preferences } from '../client/preferences.svelte';
 	import type { Found } from '../core/search';
 	import { formatLength, formatMass } from '../core/units';
-	import type { View } from '../core/views';
+	import type { LayoutDrawings } from '../client/layout-drawings';
 	import Drawing from './Drawing.svelte';
 
 	interface Props {
 		found: Found;
-		drawings: { above: View; modes: Record<string, View> };
+		drawings: LayoutDrawings;
 		ontake: () => void;
+		/** Keeps it beside the present layout, to compare. */
+		onkeep: () => void;
+		kept: boolean;
 	}
-	let { found, drawings, ontake }: Props = $props();
+	let { found, drawings, ontake, onkeep, kept }: Props = $props();
 
 	const { units } = $derived(preferences);
 	const facts = $derived([
@@ -26,7 +29,10 @@
 <article class="card">
 	<header>
 		<h3>{found.title}</h3>
-		<button type="button" class="tool main" onclick={ontake}>Take this one</button>
+		<span class="do">
+			<button type="button" class="tool" disabled={kept} onclick={onkeep}>{kept ? 'Kept to compare' : 'Keep to compare'}</button>
+			<button type="button" class="tool main" onclick={ontake}>Take this one</button>
+		</span>
 	</header>
 	{#if found.bestAt.length > 0}<p class="best">Best of these: {found.bestAt.join(', ')}.</p>{/if}
 	<div class="drawings">
@@ -71,6 +77,11 @@
 		gap: 10px;
 		align-items: baseline;
 		justify-content: space-between;
+	}
+	.do {
+		display: flex;
+		gap: 6px;
+		flex-shrink: 0;
 	}
 	h3 {
 		font-size: 15px;

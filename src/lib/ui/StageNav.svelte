@@ -9,6 +9,7 @@
 
 	const entries = $derived(measurementList(plan.vehicle));
 	const measured = $derived(entries.filter((e) => e.measurement.status !== 'guessed').length);
+	const variants = $derived(Object.keys(plan.variants ?? {}).length);
 	const clashes = $derived(findings.filter((f) => f.status === 'clash').length);
 	const stages = $derived([
 		{ id: 'interior', name: 'Interior', note: `${measured}/${entries.length}` },
@@ -19,6 +20,7 @@
 			name: 'Layout',
 			note: clashes > 0 ? `${clashes} ${clashes === 1 ? 'clash' : 'clashes'}` : `${Object.keys(plan.pieces).length}`
 		},
+		{ id: 'compare', name: 'Compare', note: variants > 0 ? `${variants + 1}` : '' },
 		{ id: 'conversion', name: 'Conversion', note: '' },
 		{ id: 'cutting', name: 'Cutting', note: '' }
 	]);

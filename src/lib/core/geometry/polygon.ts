@@ -1,4 +1,4 @@
-import { areaD, booleanOpD, ClipType, FillRule, type PathsD } from 'clipper2-ts';
+import { areaD, booleanOpD, ClipType, EndType, FillRule, inflatePathsD, JoinType, type PathsD } from 'clipper2-ts';
 import type { Vec2 } from './vector';
 
 /** A simple closed outline: its corners in order, the last joined to the first. Counter-clockwise outlines have positive area. */
@@ -21,6 +21,13 @@ export const intersection = (a: Polygon, b: Polygon): Polygon[] => combine(ClipT
 
 /** The outlines round all of `polygons` together. */
 export const union = (polygons: Polygon[]): Polygon[] => combine(ClipType.Union, polygons, []);
+
+/** The outlines round all of `polygons` together, gaps of up to `gap` mm between them filled. */
+export function closed(polygons: Polygon[], gap: number): Polygon[] {
+	const by = (paths: PathsD, delta: number) => inflatePathsD(paths, delta, JoinType.Miter, EndType.Polygon, 4, DECIMALS);
+	const grown = by(union(polygons) as PathsD, gap / 2);
+	return by(grown, -gap / 2).map((path) => path.map(({ x, y }) => ({ x, y })));
+}
 
 /** Area in mm², positive for counter-clockwise outlines. */
 export const area = (polygon: Polygon): number => areaD(polygon as PathsD[number]);

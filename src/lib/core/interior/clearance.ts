@@ -1,6 +1,6 @@
 import { polygonHull } from 'd3-polygon';
 import { breaks } from '../geometry/piecewise';
-import { bounds, convexSeparation, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
+import { area, bounds, convexSeparation, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
 import { prismSeparation } from '../geometry/prism';
 import { boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, halfWidth, rearFaceAt, sign } from './evaluate';
@@ -142,12 +142,16 @@ export function blockClearance(block: Box, solid: Solid): Clearance {
 /** A block as the corners of its lower and upper face. */
 const blockPrism = ({ x, y, z }: Box): Vec3[] => z.flatMap((height) => rectangle(...x, ...y).map((p) => vec3(p.x, p.y, height)));
 
-/** Gap between two outlines, or less than nothing by the smaller side of what they share. */
-function outlineGap(a: Polygon, b: Polygon): number {
+/**
+ * Gap between two outlines, or less than nothing by about the least way out: the smaller side of what they share, or the
+ * thickness of it where that is a sliver askew.
+ */
+export function outlineGap(a: Polygon, b: Polygon): number {
 	const shared = largest(intersection(a, b));
 	if (!shared) return distance(a, b);
 	const over = bounds(shared);
-	return -Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0]);
+	const [long, wide] = [over.x[1] - over.x[0], over.y[1] - over.y[0]];
+	return -Math.min(long, wide, (2 * area(shared)) / Math.hypot(long, wide));
 }
 
 /**
@@ -168,7 +172,7 @@ export function solidSeparation(a: Solid, b: Solid, limit = Infinity): number {
 }
 
 /** Whether a level thing fills its box. */
-const isBox = ({ footprint }: Solid): boolean =>
+export const isBox = ({ footprint }: Solid): boolean =>
 	footprint!.length === 4 && footprint!.every((p, i) => p.x === footprint![(i + 1) % 4].x || p.y === footprint![(i + 1) % 4].y);
 
 /**

@@ -10,7 +10,7 @@ import {
 	FITTINGS,
 	planSchema,
 	removeFitting,
-	setBenchFeature,
+	setSeatFeature,
 	starterPlan,
 	type Contour,
 	type FittingName,
@@ -318,9 +318,9 @@ describe('changes of the vehicle', () => {
 	});
 	it('a bench gains and loses what it does', () => {
 		const plan = starterPlan('x', 'small hatchback');
-		const more = applyEdits(plan, setBenchFeature(plan, 'bench', 'has a foot well before it', true));
+		const more = applyEdits(plan, setSeatFeature(plan, 'bench', 'has a foot well before it', true));
 		expect(measurementList(more.vehicle).some((entry) => entry.label.includes('foot well, depth'))).toBe(true);
-		expect(applyEdits(more, setBenchFeature(more, 'bench', 'has a foot well before it', false))).toEqual(plan);
+		expect(applyEdits(more, setSeatFeature(more, 'bench', 'has a foot well before it', false))).toEqual(plan);
 	});
 });
 

@@ -1,13 +1,13 @@
 import { polygonHull } from 'd3-polygon';
-import { piecewise, valueAt } from '../geometry/piecewise';
+import { breaks, piecewise, valueAt } from '../geometry/piecewise';
 import { bounds, convexSeparation, rectangle, type Polygon } from '../geometry/polygon';
 import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import { liningOff, type Opening, type Zone } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
-import type { Clearance, Solid } from './clearance';
+import { isBox, outlineGap, type Clearance, type Solid } from './clearance';
 import { furthestRear, halfWidth, leastHalfWidth, rearAt, sign } from './evaluate';
-import { blockOf, type Interior } from './interior';
+import { blockOf, type Interior, type Side } from './interior';
 
 /** A door opening as the clear outline in its own plane: across the vehicle (y) at the rear, along it (x) on a side; heights as y. */
 export interface OpeningSolid {
@@ -108,16 +108,29 @@ function sweepOf(opening: Opening, interior: Interior, z: [number, number], acro
 		}
 		const side = opening.place;
 		const s = sign(side);
-		const wall = leastHalfWidth(interior, side, across, range);
-		const band = (a: number, b: number, out: number) =>
-			rectangle(a, b, Math.min(s * wall, s * (wall + out)), Math.max(s * wall, s * (wall + out)));
 		if (opening.door === 'sliding') {
 			const long = across[1] - across[0];
-			return sweepOver('from above', [band(across[0] - long, across[1], 2 * thick)], range);
+			const wall = s * leastHalfWidth(interior, side, across, range);
+			const out = wall + s * 2 * thick;
+			return sweepOver('from above', [rectangle(across[0] - long, across[1], Math.min(wall, out), Math.max(wall, out))], range);
 		}
-		const hinged = (from: number, to: number) =>
-			quarterTurn(band(Math.min(from, to), Math.max(from, to), thick), vec2(from, s * (wall + thick)), from < to === s > 0 ? 1 : -1);
-		return sweepOver('from above', opening.hinge === 'first' ? hinged(...across) : hinged(across[1], across[0]), range);
+		return sweepOver(
+			'from above',
+			hingedSweep(interior, side, opening.hinge === 'first' ? across : [across[1], across[0]], range, thick),
+			range
+		);
+	});
+}
+
+/** A side door in plan, hung at `from`: along the wall as it runs, one panel from each measured place to the next. */
+function hingedSweep(interior: Interior, side: Side, [from, to]: [number, number], range: [number, number], thick: number): Polygon[] {
+	const s = sign(side);
+	const along = breaks(interior.knots.x, Math.min(from, to), Math.max(from, to));
+	const inner = along.map((x) => vec2(x, s * leastHalfWidth(interior, side, [x, x], range)));
+	const hinge = vec2(from, inner[from < to ? 0 : inner.length - 1].y + s * thick);
+	return inner.slice(1).flatMap((b, i) => {
+		const a = inner[i];
+		return quarterTurn(hull([a, b, vec2(a.x, a.y + s * thick), vec2(b.x, b.y + s * thick)]), hinge, from < to === s > 0 ? 1 : -1);
 	});
 }
 
@@ -163,7 +176,10 @@ export function sweepClearance({ sweeps }: OpeningSolid, solid: Solid, limit = I
 		for (const { outline, box } of outlines) {
 			const nearest = Math.max(beside, boxGap(box, x, across));
 			if (nearest > limit || (least !== null && nearest >= least)) continue;
-			const margin = Math.max(beside, convexSeparation(rectangle(...x, ...across), outline));
+			let margin = Math.max(beside, convexSeparation(rectangle(...x, ...across), outline));
+			// A board cut to the wall leaves a door alone that the rectangle round it would meet.
+			if (margin < 0 && seen === 'from above' && solid.footprint && !isBox(solid))
+				margin = Math.max(beside, outlineGap(solid.footprint, outline));
 			if (least === null || margin < least) least = margin;
 		}
 	}

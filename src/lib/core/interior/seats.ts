@@ -40,7 +40,9 @@ const topOf = (seat: Seat, setting: SeatSetting): number => seat.top.mm - (setti
 
 function frontSeat(seat: FrontSeat, setting: SeatSetting): Polygon[] {
 	const x = seat.back.mm + setting.slide;
-	const cushion = rectangle(x, x + seat.cushionLength.mm + CUSHION, 0, seat.cushionHeight.mm);
+	const long = seat.cushionLength.mm + CUSHION;
+	if (setting.state === 'folded') return [rectangle(x, x + long, 0, seat.folded?.mm ?? seat.cushionHeight.mm + CUSHION)];
+	const cushion = rectangle(x, x + long, 0, seat.cushionHeight.mm);
 	return [cushion, backrest(x, seat.foot.mm, topOf(seat, setting), setting.angle)];
 }
 
@@ -88,10 +90,10 @@ function foldedProfiles(seat: RearBench): Polygon[] {
 	});
 }
 
-/** The states a seat can take: a bench tumbles or gives up its cushion when those sizes have been taken. */
+/** The states a seat can take: a front seat folds, a bench tumbles or gives up its cushion when those sizes have been taken. */
 export function seatStates(seat: Seat): SeatSetting['state'][] {
 	const out: SeatSetting['state'][] = seat.removable ? ['removed'] : [];
-	if (seat.type === 'front seat') return ['upright', ...out];
+	if (seat.type === 'front seat') return ['upright', ...(seat.folded ? ['folded' as const] : []), ...out];
 	return ['upright', 'folded', ...(seat.tumbled ? ['tumbled' as const] : []), ...(seat.pan ? ['cushion out' as const] : []), ...out];
 }
 

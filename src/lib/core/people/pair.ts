@@ -1,4 +1,4 @@
-import { turned, type Polygon } from '../geometry/polygon';
+import { intersection, largest, rectangle, turned, union, type Polygon } from '../geometry/polygon';
 import { vec2, type Vec2 } from '../geometry/vector';
 import { AxisSearch, LYING_SHARES, type LyingWidths } from './lying';
 
@@ -116,6 +116,50 @@ export function pairOn(outline: Polygon, bodies: readonly [PairedBody, PairedBod
 				}
 		}
 	return undefined;
+}
+
+/** The stretches of a body that lies along x at some place, seen from its crown and feet. */
+const lyingStretches = ({ crown, feet }: Pair['bodies'][number], body: PairedBody) =>
+	stretches({ offset: crown.y, crown: crown.x, way: crown.x > feet.x ? 1 : -1 }, body).map(({ from, to, width }) => ({
+		from,
+		to,
+		low: crown.y - width / 2,
+		high: crown.y + width / 2
+	}));
+
+/** Further than anything reaches, mm. */
+const FAR = 20000;
+
+/**
+ * The region shared out between a pair that lies along x: each has what is nearer to it than to the other, stretch by
+ * stretch, and the whole width where the other does not reach. In the order of the pair's bodies.
+ */
+export function lanesOfPair(region: Polygon, { bodies }: Pair, sizes: readonly [PairedBody, PairedBody]): [Polygon, Polygon] {
+	const lower = bodies[0].crown.y <= bodies[1].crown.y ? 0 : 1;
+	const [below, above] = [lower, 1 - lower].map((i) => lyingStretches(bodies[i], sizes[i]));
+	const breaks = [...new Set([-FAR, FAR, ...[...below, ...above].flatMap(({ from, to }) => [from, to])])].sort((a, b) => a - b);
+	const borders = breaks.slice(1).map((to, i): { x: [number, number]; y: number } => {
+		const middle = (breaks[i] + to) / 2;
+		const at = (list: typeof below) => list.find((one) => one.from <= middle && one.to >= middle);
+		const [a, b] = [at(below), at(above)];
+		const y = a && b ? (a.high + b.low) / 2 : a ? FAR : b ? -FAR : (bodies[0].crown.y + bodies[1].crown.y) / 2;
+		return { x: [breaks[i], to], y };
+	});
+	const share = (from: (y: number) => number, to: (y: number) => number): Polygon => {
+		const strips = borders.filter(({ y }) => to(y) - from(y) > 1).map(({ x, y }) => rectangle(...x, from(y), to(y)));
+		return largest(union(strips).flatMap((strip) => intersection(region, strip))) ?? [];
+	};
+	const lanes = [
+		share(
+			() => -FAR,
+			(y) => y
+		),
+		share(
+			(y) => y,
+			() => FAR
+		)
+	];
+	return lower === 0 ? [lanes[0], lanes[1]] : [lanes[1], lanes[0]];
 }
 
 /** Widened by `extra` mm over shoulders and legs. */

@@ -7,7 +7,8 @@ import type { Person, Plan } from '../plan/plan';
 import { bodyOf, ROOM, type Body } from './body';
 import { longestEachWay, longestLying, pointOf, restOf, type Lying, type Rest, type LyingWidths } from './lying';
 import { headroom } from './headroom';
-import { lanes, lyingRegion } from './region';
+import { lanesOfPair, pairOn, type PairedBody } from './pair';
+import { bedsOf, lanes, lyingRegion, surfaceOf } from './region';
 
 /** Someone lying on a sleep surface. */
 export interface Sleeper {
@@ -15,7 +16,10 @@ export interface Sleeper {
 	person: Person;
 	body: Body;
 	piece: string;
+	/** The surface of the bed, of several pieces where they lie level side by side. */
 	surface: Surface;
+	/** Nobody else lies in this bed. */
+	alone: boolean;
 	/** Their lane of the surface, what of it is free at body height, and the height of the compressed mattress. */
 	lane: Polygon;
 	z: number;
@@ -74,51 +78,119 @@ const directions = (lane: Polygon, body: Body, alone: boolean): number[] => {
 	return y[1] - y[0] > 0.8 * body.stature ? [...ALONG_AND_DIAGONAL, ...ACROSS] : ALONG_AND_DIAGONAL;
 };
 
-/** Everyone who lies in a scene, each in a lane of the surface of the piece the mode names for them; remembered. */
-export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleeper[] =>
-	scene.pieces.flatMap((piece) => {
-		const surface = piece.assembly.surfaces.find((s) => s.use === 'sleep' && s.states.includes(piece.state.id));
-		if (!surface) return [];
-		const people = Object.entries(crew)
-			.filter(([id]) => scene.mode.people[id]?.posture === 'lying' && scene.mode.people[id].piece === piece.id)
-			.map(([id, person]) => ({ id, person, body: bodyOf(person) }));
-		if (people.length === 0) return [];
-		const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
-		const region = lyingRegion(surface, scene.interior, scene.seats, broadest);
-		const z = region?.z ?? surface.base + surface.pad;
+/** Somebody who is to lie on a bed, and the piece of it that the mode names for them. */
+interface ToLie {
+	id: string;
+	person: Person;
+	body: Body;
+	piece: string;
+}
+
+/** What everybody on a bed shares. */
+interface SharedBed {
+	scene: Scene;
+	surface: Surface;
+	z: number;
+}
+
+function sleeperIn({ id, person, body, piece }: ToLie, lane: Polygon, alone: boolean, { scene, surface, z }: SharedBed): Sleeper {
+	const widths = leastWidths(body);
+	const tried = directions(lane, body, alone);
+	// Nobody lies askew who has room enough straight.
+	const straight = restingWay(scene.interior, longestEachWay(lane, widths, [0]), body);
+	const enough = straight.length >= body.stature + ROOM.lengthComfort || tried.length === 1;
+	const lying = enough ? straight : restingWay(scene.interior, longestEachWay(lane, widths, tried), body);
+	const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };
+	const tooLong = lying.length < body.stature + ROOM.lengthLeast;
+	const slimmer = tooLong ? longestLying(lane, slim, tried) : lying;
+	const longest = slimmer.length > lying.length ? slimmer : lying;
+	return {
+		id,
+		person,
+		body,
+		piece,
+		surface,
+		alone,
+		lane,
+		z,
+		widths,
+		longest,
+		shouldersFit: longest === lying,
+		rest: restOf(lane, longest, body.stature)
+	};
+}
+
+/** How well somebody lies: by how much the longest body that fits is longer than comfort asks, counted down from where it is. */
+const ease = ({ longest, body, shouldersFit }: Sleeper): number =>
+	Math.min(0, longest.length - body.stature - ROOM.lengthComfort) - (shouldersFit ? 0 : 1000);
+
+/** Most people whose order across a bed is looked for; more lie in the order in which the plan names them. */
+const MOST_ORDERED = 4;
+
+/** Every order of a list; its own first. */
+function* orders<T>(list: readonly T[]): Generator<T[]> {
+	if (list.length < 2) yield [...list];
+	for (const [i, first] of list.length < 2 ? [] : list.entries())
+		for (const rest of orders([...list.slice(0, i), ...list.slice(i + 1)])) yield [first, ...rest];
+}
+
+/** People side by side on a bed, in the order in which they lie best: a bed may be longer on one side than on the other. */
+function sideBySide(people: readonly ToLie[], bed: SharedBed, region: Polygon | undefined): Sleeper[] {
+	let best: { sleepers: Sleeper[]; ease: number } | undefined;
+	for (const order of people.length <= MOST_ORDERED ? orders(people) : [[...people]]) {
 		const parts = region
 			? lanes(
-					region.outline,
-					people.map((p) => p.body.breadth)
+					region,
+					order.map(({ body }) => body.breadth)
 				)
-			: people.map((): Polygon => []);
-		return people.map(({ id, person, body }, i): Sleeper => {
-			const widths = leastWidths(body);
-			const tried = directions(parts[i], body, people.length === 1);
-			// Nobody lies askew who has room enough straight.
-			const straight = restingWay(scene.interior, longestEachWay(parts[i], widths, [0]), body);
-			const enough = straight.length >= body.stature + ROOM.lengthComfort || tried.length === 1;
-			const lying = enough ? straight : restingWay(scene.interior, longestEachWay(parts[i], widths, tried), body);
-			const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };
-			const tooLong = lying.length < body.stature + ROOM.lengthLeast;
-			const slimmer = tooLong ? longestLying(parts[i], slim, tried) : lying;
-			const longest = slimmer.length > lying.length ? slimmer : lying;
-			return {
-				id,
-				person,
-				body,
-				piece: piece.id,
-				surface,
-				lane: parts[i],
-				z,
-				widths,
-				longest,
-				shouldersFit: longest === lying,
-				rest: restOf(parts[i], longest, body.stature)
-			};
-		});
-	})
-);
+			: order.map((): Polygon => []);
+		const sleepers = order.map((one, i) => sleeperIn(one, parts[i], order.length === 1, bed));
+		const all = sleepers.reduce((sum, sleeper) => sum + ease(sleeper), 0);
+		if (!best || all > best.ease + 1) best = { sleepers, ease: all };
+		if (best.ease === 0) break;
+	}
+	if (region && people.length === 2 && best!.ease < 0) {
+		const closer = closeTogether([people[0], people[1]], bed, region);
+		if (closer && closer.reduce((sum, sleeper) => sum + ease(sleeper), 0) > best!.ease + 1) return closer;
+	}
+	return best!.sleepers;
+}
+
+/** Two people who do not fit in straight lanes: laid closer, shoulders beside legs where that helps, if they fit so. */
+function closeTogether(people: readonly [ToLie, ToLie], bed: SharedBed, region: Polygon): Sleeper[] | undefined {
+	const sizes = people.map(({ body }): PairedBody => ({ length: body.stature + ROOM.lengthLeast, widths: leastWidths(body) }));
+	const pair = pairOn(region, [sizes[0], sizes[1]], [0]);
+	if (!pair) return undefined;
+	return lanesOfPair(region, pair, [sizes[0], sizes[1]]).map((lane, i) => sleeperIn(people[i], lane, false, bed));
+}
+
+const middle = (outline: Polygon) => bounds(outline).y[0] + bounds(outline).y[1];
+
+/**
+ * Everyone who lies in a scene, each in a lane of the bed that the piece the mode names for them belongs to: pieces that
+ * lie level side by side are one bed. Remembered.
+ */
+export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleeper[] => {
+	const berths = scene.pieces.flatMap((piece) => {
+		const surface = piece.assembly.surfaces.find((s) => s.use === 'sleep' && s.states.includes(piece.state.id));
+		return surface ? [{ piece: piece.id, surface }] : [];
+	});
+	return bedsOf(berths).flatMap((bed) => {
+		// From the left, as the lanes are cut.
+		const people = [...bed]
+			.sort((a, b) => middle(b.surface.outline) - middle(a.surface.outline))
+			.flatMap(({ piece }) =>
+				Object.entries(crew)
+					.filter(([id]) => scene.mode.people[id]?.posture === 'lying' && scene.mode.people[id].piece === piece)
+					.map(([id, person]): ToLie => ({ id, person, body: bodyOf(person), piece }))
+			);
+		if (people.length === 0) return [];
+		const surface = surfaceOf(bed);
+		const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
+		const region = lyingRegion(surface, scene.interior, scene.seats, broadest);
+		return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad }, region?.outline);
+	});
+});
 
 /** Everyone who sits on a bench in a scene. */
 export function placeSitters(crew: Plan['crew'], scene: Scene): Sitter[] {

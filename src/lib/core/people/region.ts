@@ -1,4 +1,4 @@
-import { bounds, difference, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
+import { bounds, closed, difference, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
 import { archNotch, freeOutline, type Interior, type SeatSolid } from '../interior';
 import type { Surface } from '../pieces';
 import { compressed, type Body } from './body';
@@ -34,6 +34,53 @@ function seatShadow(seat: SeatSolid, z: [number, number]): Polygon[] {
 	return seat.profiles.flatMap((profile) =>
 		intersection(profile, rectangle(-10000, 20000, ...z)).map((slice) => rectangle(...bounds(slice).x, ...seat.y))
 	);
+}
+
+/** Two sleep surfaces whose tops differ by less are one bed, where they are no further apart than a finger's breadth, mm. */
+const LEVEL = 15;
+const TOUCHING = 25;
+
+/** A sleep surface of a piece, in the state that the piece is in. */
+export interface Berth {
+	piece: string;
+	surface: Surface;
+}
+
+const topOf = ({ surface }: Berth) => surface.base + surface.pad;
+
+function touch(a: Polygon, b: Polygon): boolean {
+	const [p, q] = [bounds(a), bounds(b)];
+	const apart = Math.max(p.x[0] - q.x[1], q.x[0] - p.x[1], p.y[0] - q.y[1], q.y[0] - p.y[1]);
+	return apart <= TOUCHING && (intersection(a, b).length > 0 || distance(a, b) <= TOUCHING);
+}
+
+/** Sleep surfaces in groups that make one bed each: level with one another, edge to edge. */
+export function bedsOf(berths: readonly Berth[]): Berth[][] {
+	const beds: Berth[][] = [];
+	for (const berth of berths) {
+		const joins = (bed: Berth[]) =>
+			bed.some((other) => Math.abs(topOf(other) - topOf(berth)) <= LEVEL && touch(other.surface.outline, berth.surface.outline));
+		const joined = beds.filter(joins);
+		for (const bed of joined) beds.splice(beds.indexOf(bed), 1);
+		beds.push([...joined.flat(), berth]);
+	}
+	return beds;
+}
+
+/** The surface of a bed of several pieces: what it is made of on its first, its outline run together over the joints. */
+export function surfaceOf(bed: readonly Berth[]): Surface {
+	const [{ surface }] = bed;
+	if (bed.length === 1) return surface;
+	return {
+		...surface,
+		outline:
+			largest(
+				closed(
+					bed.map((berth) => berth.surface.outline),
+					TOUCHING
+				)
+			) ?? surface.outline
+	};
 }
 
 /** The region cut lengthwise into one lane for each body, as wide as its share of the breadths, from the left. */

@@ -21,24 +21,26 @@ const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S
 	z.strictObject({ kind: z.literal(kind), name: z.string().trim().min(1).max(120), params });
 
 /** A piece as the plan stores it: its kind, its name and the parameters of that kind. */
-export const pieceSchema = z.discriminatedUnion('kind', [
-	entry('fixed-platform', fixedPlatformParams),
-	entry('slat-platform', slatPlatformParams),
-	entry('lid-platform', lidPlatformParams),
-	entry('slat-couch', slatCouchParams),
-	entry('slat-bench', slatBenchParams),
-	entry('ledge-sofa', ledgeSofaParams),
-	entry('folding-sofa', foldingSofaParams),
-	entry('fold-over', foldOverParams),
-	entry('bridge', bridgeParams),
-	entry('hatch-panels', hatchPanelsParams),
-	entry('module-bed', moduleBedParams),
-	entry('raked-platform', rakedPlatformParams),
-	entry('infill', infillParams),
-	entry('bench-box', benchBoxParams),
-	entry('bunk', bunkParams),
-	entry('pet-deck', petDeckParams),
-	entry('floor-panels', floorPanelsParams)
-]);
+export const pieceSchema = z
+	.discriminatedUnion('kind', [
+		entry('fixed-platform', fixedPlatformParams),
+		entry('slat-platform', slatPlatformParams),
+		entry('lid-platform', lidPlatformParams),
+		entry('slat-couch', slatCouchParams),
+		entry('slat-bench', slatBenchParams),
+		entry('ledge-sofa', ledgeSofaParams),
+		entry('folding-sofa', foldingSofaParams),
+		entry('fold-over', foldOverParams),
+		entry('bridge', bridgeParams),
+		entry('hatch-panels', hatchPanelsParams),
+		entry('module-bed', moduleBedParams),
+		entry('raked-platform', rakedPlatformParams),
+		entry('infill', infillParams),
+		entry('bench-box', benchBoxParams),
+		entry('bunk', bunkParams),
+		entry('pet-deck', petDeckParams),
+		entry('floor-panels', floorPanelsParams)
+	])
+	.meta({ id: 'piece' });
 export type Piece = z.infer<typeof pieceSchema>;
 export type KindName = Piece['kind'];

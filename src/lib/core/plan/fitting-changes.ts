@@ -3,7 +3,7 @@ import type { Anchor, Contour, Fixture, Lined, NoDrill, Opening, Zone } from './
 import { freeId } from './id';
 import { measurement, type Measurement } from './measurement';
 import type { Plan } from './plan';
-import type { RearBench } from './seat';
+import type { RearBench, Seat } from './seat';
 
 const guess = (mm: number): Measurement => measurement(Math.round(mm), 'guessed');
 
@@ -146,25 +146,35 @@ export const addLayer = ({ vehicle }: Plan, area: Lined): Edit[] => [
 	}
 ];
 
-/** What a bench may do besides standing and folding, with the sizes that it then has, guessed from the ones it has. */
-export const BENCH_FEATURES = {
-	tumbles: {
-		key: 'tumbled',
-		make: (bench: RearBench) => ({ rear: guess(bench.back.mm + 250), length: guess(420), height: guess(bench.top.mm) })
+/** What a seat may do besides what every seat of its type does, with the size that it then has, guessed from the ones it has. */
+interface SeatFeature {
+	key: string;
+	make: (seat: Seat) => unknown;
+}
+const headRest: SeatFeature = { key: 'headRest', make: () => guess(140) };
+export const SEAT_FEATURES: Record<Seat['type'], Record<string, SeatFeature>> = {
+	'front seat': {
+		'folds flat forward': { key: 'folded', make: (seat) => guess(seat.cushionHeight.mm + 130) },
+		'has a head rest that comes out': headRest
 	},
-	'gives up its cushion': { key: 'pan', make: (bench: RearBench) => guess(bench.cushionHeight.mm - 130) },
-	slides: { key: 'slide', make: () => guess(150) },
-	'has a head rest that comes out': { key: 'headRest', make: () => guess(140) },
-	'tilts when folded': { key: 'foldedTilt', make: () => guess(10) },
-	'has a foot well before it': { key: 'well', make: () => ({ length: guess(320), depth: guess(90) }) }
-} satisfies Record<string, { key: keyof RearBench; make: (bench: RearBench) => unknown }>;
-export type BenchFeature = keyof typeof BENCH_FEATURES;
+	'rear bench': {
+		tumbles: {
+			key: 'tumbled',
+			make: (bench) => ({ rear: guess(bench.back.mm + 250), length: guess(420), height: guess(bench.top.mm) })
+		},
+		'gives up its cushion': { key: 'pan', make: (bench) => guess(bench.cushionHeight.mm - 130) },
+		slides: { key: 'slide', make: () => guess(150) },
+		'has a head rest that comes out': headRest,
+		'tilts when folded': { key: 'foldedTilt', make: () => guess(10) },
+		'has a foot well before it': { key: 'well', make: () => ({ length: guess(320), depth: guess(90) }) }
+	}
+};
 
-/** Edits that give a bench a feature with guessed sizes, or take it away. */
-export function setBenchFeature({ vehicle }: Plan, id: string, feature: BenchFeature, has: boolean): Edit[] {
-	const bench = vehicle.seats[id] as RearBench;
-	const { key, make } = BENCH_FEATURES[feature];
-	return [{ path: ['vehicle', 'seats', id, key], value: has ? make(bench) : undefined }];
+/** Edits that give a seat a feature of its type with guessed sizes, or take it away. */
+export function setSeatFeature({ vehicle }: Plan, id: string, feature: string, has: boolean): Edit[] {
+	const seat = vehicle.seats[id];
+	const { key, make } = SEAT_FEATURES[seat.type][feature];
+	return [{ path: ['vehicle', 'seats', id, key], value: has ? make(seat) : undefined }];
 }
 
 /** Edits that add a step to the folded surface of a bench. */

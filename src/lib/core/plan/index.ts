@@ -17,11 +17,10 @@ export {
 	addFitting,
 	addFoldedStep,
 	addLayer,
-	BENCH_FEATURES,
+	SEAT_FEATURES,
 	FITTINGS,
 	removeFitting,
-	setBenchFeature,
-	type BenchFeature,
+	setSeatFeature,
 	type FittingName,
 	type FittingTable
 } from './fitting-changes';
@@ -48,12 +47,14 @@ export {
 	type Posture,
 	type SeatSetting,
 	type SheetStock,
-	type Stock
+	type Stock,
+	type Variant
 } from './plan';
 export { defaultSetting } from './seat-setting';
 export { shareStructure } from './share';
 export { starterMode, starterPlan, starterVehicle } from './starter';
 export { STARTING_STOCK } from './stock';
+export { dropVariant, freeName, keepVariant, layoutName, takeVariant, variantOf, withVariant } from './variants';
 export { USES, type Use } from './use';
 export { SEAT_STATES, type FrontSeat, type RearBench, type Seat } from './seat';
 export {

@@ -13,17 +13,15 @@ const mm = z.number().min(0).max(20000);
 /** What someone wants to be able to do in bed; a wish that is not there is not checked. */
 export const WANTS = ['sit up', 'prop up', 'turn over'] as const;
 
+const wantsSchema = z.array(z.enum(WANTS)).max(WANTS.length);
+
 export const personSchema = z.strictObject({
 	name,
 	stature: z.number().min(500).max(2300).describe('height in shoes off, mm'),
 	weight: z.number().min(5).max(300).describe('kg'),
 	sittingHeight: z.number().min(250).max(1200).optional().describe('seat to crown, mm, when measured'),
 	breadth: z.number().min(150).max(900).optional().describe('over the upper arms, mm, when measured'),
-	wants: z
-		.array(z.enum(WANTS))
-		.max(WANTS.length)
-		.default([...WANTS])
-		.describe('what must be possible in bed'),
+	wants: wantsSchema.default([...WANTS]).describe('what must be possible in bed'),
 	driving: z
 		.strictObject({
 			seat: idSchema,
@@ -54,33 +52,35 @@ export const DOOR_STATES = ['shut', 'open'] as const;
 export const seatSettingSchema = z.strictObject({
 	state: z.enum(SEAT_STATES),
 	slide: mm.describe('forward of its rearmost place, mm'),
-	angle: z.number().min(-10).max(90).describe('lean of the back, degrees'),
+	angle: z.number().min(-60).max(90).describe('lean of the back behind the vertical, degrees'),
 	headRest: z.enum(['in', 'out']).optional().describe('in its place when absent'),
 	passengers: z.number().int().min(0).max(4).optional().describe('how many people this seat must carry in this mode')
 });
 export type SeatSetting = z.infer<typeof seatSettingSchema>;
 
 /** One way of using the vehicle: the state of every seat and piece, the posture and place of every person. */
-export const modeSchema = z.strictObject({
-	name,
-	use: z.enum(USES),
-	seats: z.record(idSchema, seatSettingSchema),
-	pieces: z.record(idSchema, z.string().max(40)).describe('state of each piece'),
-	doors: z.record(idSchema, z.enum(DOOR_STATES)).describe('doors that are not named are shut'),
-	people: z.record(idSchema, z.strictObject({ posture: z.enum(POSTURES), piece: idSchema.optional() })),
-	lies: z
-		.record(
-			idSchema,
-			z.strictObject({
-				x: mm.describe('rear end, forward of the rear door, mm'),
-				y: z.number().min(-1500).max(1500).describe('its middle, left of the centre line, mm'),
-				z: mm.describe('its underside above the floor, mm'),
-				turned: z.boolean().optional().describe('true when its length lies across the vehicle')
-			})
-		)
-		.optional()
-		.describe('gear that lies in a place of its own in this mode')
-});
+export const modeSchema = z
+	.strictObject({
+		name,
+		use: z.enum(USES),
+		seats: z.record(idSchema, seatSettingSchema),
+		pieces: z.record(idSchema, z.string().max(40)).describe('state of each piece'),
+		doors: z.record(idSchema, z.enum(DOOR_STATES)).describe('doors that are not named are shut'),
+		people: z.record(idSchema, z.strictObject({ posture: z.enum(POSTURES), piece: idSchema.optional() })),
+		lies: z
+			.record(
+				idSchema,
+				z.strictObject({
+					x: mm.describe('rear end, forward of the rear door, mm'),
+					y: z.number().min(-1500).max(1500).describe('its middle, left of the centre line, mm'),
+					z: mm.describe('its underside above the floor, mm'),
+					turned: z.boolean().optional().describe('true when its length lies across the vehicle')
+				})
+			)
+			.optional()
+			.describe('gear that lies in a place of its own in this mode')
+	})
+	.meta({ id: 'mode' });
 export type Mode = z.infer<typeof modeSchema>;
 
 const price = z.number().min(0).max(100000);
@@ -115,6 +115,16 @@ export const stockSchema = z.strictObject({
 });
 export type Stock = z.infer<typeof stockSchema>;
 
+/** Another layout of the same vehicle, kept beside the present one; ids that are gone are passed over when it is taken up. */
+export const variantSchema = z.strictObject({
+	name,
+	pieces: tableOf(pieceSchema),
+	modes: tableOf(modeSchema),
+	under: z.record(idSchema, idSchema).describe('the piece that gear goes under, by the id of the gear'),
+	wants: z.record(idSchema, wantsSchema).describe('what people want in bed, by their id')
+});
+export type Variant = z.infer<typeof variantSchema>;
+
 /** A practice vehicle instead of a real one: which hidden one it is, and what the practice tape has said of it so far. */
 export const practiceSchema = z.strictObject({
 	vehicle: z
@@ -137,6 +147,8 @@ export const planSchema = z
 		modes: tableOf(modeSchema),
 		stock: stockSchema,
 		practice: practiceSchema.optional(),
+		layout: name.optional().describe('what the present layout is called beside its variants'),
+		variants: tableOf(variantSchema).optional().describe('other layouts of the same vehicle, kept to compare'),
 		brief: briefSchema.optional().describe('what a layout was last looked for with; ids that are gone are passed over'),
 		log: z.array(z.strictObject({ date: z.iso.date(), text: z.string().min(1).max(4000) })).max(2000)
 	})

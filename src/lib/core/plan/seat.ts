@@ -12,7 +12,7 @@ const seatPlace = {
 	belts: z.number().int().min(0).max(4).describe('belted places that the vehicle was approved with')
 };
 
-/** A front seat on rails with a reclining back. */
+/** A front seat on rails with a reclining back, which may fold forward onto its cushion. */
 const frontSeatSchema = z.strictObject({
 	...seatPlace,
 	type: z.literal('front seat'),
@@ -22,10 +22,15 @@ const frontSeatSchema = z.strictObject({
 	cushionLength: measurementSchema,
 	cushionHeight: measurementSchema,
 	slide: measurementSchema.describe('how far the seat slides forward in all'),
-	uprightAngle: z.number().min(-10).max(45).describe('least lean of the back behind the vertical, degrees'),
+	uprightAngle: z
+		.number()
+		.min(-60)
+		.max(45)
+		.describe('least lean of the back behind the vertical, degrees; less than nothing where it tips forward'),
 	reclinedAngle: z.number().min(-10).max(90).describe('greatest lean of the back, degrees'),
 	drivingSlide: measurementSchema.describe('how far forward of its rearmost place the person who sits here needs it'),
-	drivingAngle: z.number().min(-10).max(60).describe('lean of the back for driving, degrees')
+	drivingAngle: z.number().min(-10).max(60).describe('lean of the back for driving, degrees'),
+	folded: measurementSchema.optional().describe('height of the back when it is folded forward onto the cushion, when it folds')
 });
 
 /** A rear bench or single rear seat that stands, folds, tumbles forward, gives up its cushion or comes out. */

@@ -1,7 +1,7 @@
 import { piecewise, valueAt } from '../geometry/piecewise';
 import { measurement, type Measurement } from './measurement';
 import type { Mode, Plan } from './plan';
-import type { Seat } from './seat';
+import type { FrontSeat, Seat } from './seat';
 import type { Use } from './use';
 import { defaultSetting } from './seat-setting';
 import { STARTING_STOCK } from './stock';
@@ -20,8 +20,8 @@ interface Shape {
 	rear: [z: number, x: number][];
 	corner: [along: number, across: number];
 	arch: { start: number; floorLength: number; topLength: number; height: number; inner: number; edge: number };
-	/** Foot of the front backrests, slid back; their width and distance from the middle. */
-	front: { back: number; y: number; width: number; foot: number; top: number };
+	/** Foot of the front backrests, slid back; their width and distance from the middle; height of the right one folded forward. */
+	front: { back: number; y: number; width: number; foot: number; top: number; folded?: number };
 	/** Rear bench, where there is one. */
 	bench?: { back: number; width: number; top: number; foldedHeight: [rear: number, front: number]; removable: boolean };
 	/** How the rear opens, its clear height and how much narrower than the room it is on each side, below and above. */
@@ -114,7 +114,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		],
 		corner: [120, 140],
 		arch: { start: 220, floorLength: 760, topLength: 420, height: 250, inner: 500, edge: 70 },
-		front: { back: 1700, y: 370, width: 510, foot: 220, top: 980 },
+		front: { back: 1700, y: 370, width: 510, foot: 220, top: 980, folded: 430 },
 		bench: { back: 830, width: 1240, top: 780, foldedHeight: [230, 270], removable: false }
 	},
 	'small hatchback': {
@@ -136,7 +136,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		],
 		corner: [130, 150],
 		arch: { start: 160, floorLength: 640, topLength: 320, height: 230, inner: 450, edge: 70 },
-		front: { back: 1420, y: 340, width: 480, foot: 200, top: 930 },
+		front: { back: 1420, y: 340, width: 480, foot: 200, top: 930, folded: 400 },
 		bench: { back: 640, width: 1160, top: 720, foldedHeight: [240, 300], removable: true }
 	},
 	'two-door off-roader': {
@@ -158,7 +158,7 @@ const SHAPES: Record<BodyStyle, Shape> = {
 		],
 		corner: [50, 70],
 		arch: { start: 120, floorLength: 720, topLength: 560, height: 330, inner: 470, edge: 30 },
-		front: { back: 1230, y: 350, width: 480, foot: 240, top: 1040 },
+		front: { back: 1230, y: 350, width: 480, foot: 240, top: 1040, folded: 440 },
 		bench: { back: 520, width: 900, top: 860, foldedHeight: [380, 400], removable: true }
 	}
 };
@@ -259,7 +259,7 @@ function openingsOf({ rearDoor, sideDoor, walls, rear }: Shape): Record<string, 
 }
 
 function seatsOf({ front, bench }: Shape): Record<string, Seat> {
-	const single = (name: string, side: 1 | -1): Seat => ({
+	const single = (name: string, side: 1 | -1): FrontSeat => ({
 		type: 'front seat',
 		name,
 		y: side * front.y,
@@ -278,7 +278,11 @@ function seatsOf({ front, bench }: Shape): Record<string, Seat> {
 		removable: false,
 		belts: 1
 	});
-	const seats: Record<string, Seat> = { 'left-seat': single('Left front seat', 1), 'right-seat': single('Right front seat', -1) };
+	const right = single('Right front seat', -1);
+	const seats: Record<string, Seat> = {
+		'left-seat': single('Left front seat', 1),
+		'right-seat': front.folded === undefined ? right : { ...right, folded: guess(front.folded) }
+	};
 	if (bench)
 		seats.bench = {
 			type: 'rear bench',

@@ -1,3 +1,4 @@
+import type { Piece } from '../pieces/schema';
 import { STARTING_FOAMS } from './foams';
 import type { Stock } from './plan';
 
@@ -23,3 +24,17 @@ export const STARTING_STOCK: Stock = {
 	kerf: 3,
 	trim: 10
 };
+
+/** A stock, and from the usual one whatever else some pieces are cut from. */
+export function stockFor(stock: Stock, pieces: Readonly<Record<string, Piece>>): Stock {
+	const wanted = Object.values(pieces).flatMap(({ params }) => Object.entries(params).map(([key, value]) => [key, String(value)] as const));
+	const completed = <T>(own: Record<string, T>, usual: Record<string, T>, ending: 'Sheet' | 'Bar'): Record<string, T> => {
+		const missing = wanted.flatMap(([key, id]) =>
+			key.endsWith(ending) && !Object.hasOwn(own, id) && Object.hasOwn(usual, id) ? [id] : []
+		);
+		return missing.length === 0 ? own : { ...own, ...Object.fromEntries(missing.map((id) => [id, usual[id]])) };
+	};
+	const sheets = completed(stock.sheets, STARTING_STOCK.sheets, 'Sheet');
+	const bars = completed(stock.bars, STARTING_STOCK.bars, 'Bar');
+	return sheets === stock.sheets && bars === stock.bars ? stock : { ...stock, sheets, bars };
+}

@@ -1,5 +1,5 @@
 import { compressed, proppedHeight, RELAXED, ROOM } from '../people';
-import { breadthOf, type Ground, type SeatPlan } from './ground';
+import { closestBreadth, type Ground } from './ground';
 
 /** A place to sleep that a mechanism could make: a rectangle at some height. */
 export interface Berth {
@@ -10,14 +10,18 @@ export interface Berth {
 	pad: number;
 	/** Sleepers lie along the vehicle or across it. */
 	along: boolean;
-	seatPlan: SeatPlan;
+	/** The piece of the draft that it is on, by its place in the list. */
+	piece: number;
+	/** Who lies in it. */
+	sleepers: Ground['sleepers'];
 }
 
 /** What a berth gives, judged from the field alone: margins in mm, negative where it fails. */
 export interface BerthRoom {
 	length: number;
 	breadth: number;
-	/** The least over the sleepers. */
+	/** The least over the sleepers: room over the chest, and for what they may want. */
+	over: number;
 	sitting: number;
 	propped: number;
 	turning: number;
@@ -28,13 +32,12 @@ export type RoofOver = (x: [number, number], y: [number, number]) => number;
 
 /** What a berth gives its sleepers: constant work for each, however long or wide it is. */
 export function roomOf(ground: Ground, berth: Berth, roof: RoofOver = (x, y) => ground.field.rectangle(x, y).high): BerthRoom {
-	const { sleepers } = ground;
-	const { x, y, base, pad, along } = berth;
+	const { x, y, base, pad, along, sleepers } = berth;
 	const lies = base + compressed(pad, 'medium', 'lying');
 	const sits = base + compressed(pad, 'medium', 'sitting');
 	const [length, width] = along ? [x[1] - x[0], y[1] - y[0]] : [y[1] - y[0], x[1] - x[0]];
-	const breadth = width - breadthOf(ground);
-	const room: BerthRoom = { length: Infinity, breadth, sitting: Infinity, propped: Infinity, turning: Infinity };
+	const breadth = width - closestBreadth(sleepers);
+	const room: BerthRoom = { length: Infinity, breadth, over: Infinity, sitting: Infinity, propped: Infinity, turning: Infinity };
 	const share = width / Math.max(1, sleepers.length);
 	for (const [i, { body }] of sleepers.entries()) {
 		room.length = Math.min(room.length, length - body.stature - ROOM.lengthLeast);
@@ -53,7 +56,22 @@ export function roomOf(ground: Ground, berth: Berth, roof: RoofOver = (x, y) => 
 		}
 		room.sitting = Math.min(room.sitting, best - sits - RELAXED * body.sitting - ROOM.overHair);
 		room.propped = Math.min(room.propped, resting - lies - proppedHeight(body).least - ROOM.overHair);
+		room.over = Math.min(room.over, resting - lies - body.chestDepth - ROOM.overChest);
 		room.turning = Math.min(room.turning, resting - lies - body.breadth - ROOM.overShoulder);
 	}
 	return room;
+}
+
+/** What several berths give all of their sleepers: the least of each. */
+export function roomOfAll(ground: Ground, berths: readonly Berth[], roof?: RoofOver): BerthRoom {
+	const rooms = berths.map((berth) => roomOf(ground, berth, roof));
+	const least = (key: keyof BerthRoom) => Math.min(...rooms.map((room) => room[key]));
+	return {
+		length: least('length'),
+		breadth: least('breadth'),
+		over: least('over'),
+		sitting: least('sitting'),
+		propped: least('propped'),
+		turning: least('turning')
+	};
 }

@@ -1,7 +1,7 @@
 import type { Brief, Wish } from '../plan/brief';
+import { layoutFacts, type LayoutFacts } from '../compare';
 import type { Plan } from '../plan/plan';
 import { groundOf, type Ground } from './ground';
-import { factsOf, type Facts } from './layout';
 import { MECHANISMS, type Mechanism } from './mechanisms';
 import { closestMiss, tooDear, type Miss, type Refusal } from './misses';
 import { byWishes, clamp, forbidden, outcomeOf } from './outcome';
@@ -13,7 +13,7 @@ export interface Found {
 	title: string;
 	/** The whole plan with it, ready to be taken over. */
 	plan: Plan;
-	facts: Facts;
+	facts: LayoutFacts;
 	/** What it asks of the seats, in words; empty for nothing. */
 	seats: string;
 	givesUp: string[];
@@ -39,11 +39,11 @@ export interface FindProgress {
 /** Layouts of one mechanism in the list, and in all. */
 const PER_MECHANISM = 2;
 const MOST = 8;
-/** Two of one mechanism whose heights differ by less are near twins: the better one is listed, mm. */
+/** Two of one mechanism whose heights, lengths and widths differ by less are near twins: the better one is listed, mm. */
 const TWIN = 50;
 
 /** What each wish gives, 0 to 1, once everything is worked out. */
-const VALUE: Record<Wish, (facts: Facts, givesUp: string[], sleepers: number) => number> = {
+const VALUE: Record<Wish, (facts: LayoutFacts, givesUp: string[], sleepers: number) => number> = {
 	'sit up': (_, givesUp, sleepers) => 1 - givesUp.filter((one) => one.endsWith('sit up')).length / Math.max(1, sleepers),
 	double: ({ width: across }) => clamp((across - 600) / 700),
 	desk: ({ beside }) => clamp(beside / 600),
@@ -54,18 +54,18 @@ const VALUE: Record<Wish, (facts: Facts, givesUp: string[], sleepers: number) =>
 };
 
 function foundOf(ground: Ground, mechanism: Mechanism, { draft, plan, givesUp, tight }: Settled): Found {
-	const facts = factsOf(ground, plan, draft);
+	const facts = layoutFacts(plan);
 	const wishes = byWishes(ground.brief.wishes, (wish) => VALUE[wish](facts, givesUp, ground.sleepers.length));
 	return {
 		mechanism: mechanism.id,
 		title: mechanism.title,
-		plan,
+		plan: { ...plan, layout: mechanism.title },
 		facts,
-		seats: draft.berth.seatPlan.words,
+		seats: draft.seatPlan.words,
 		givesUp,
 		tight,
 		bestAt: [],
-		score: wishes - 0.08 * givesUp.length - 0.005 * tight
+		score: wishes - 0.08 * givesUp.length - 0.005 * tight - 0.05 * draft.seatPlan.trouble
 	};
 }
 
@@ -86,7 +86,8 @@ function listed(found: Found[]): Found[] {
 	const taken: Found[] = [];
 	for (const one of [...found].sort((a, b) => b.score - a.score || a.mechanism.localeCompare(b.mechanism))) {
 		const kin = taken.filter(({ mechanism }) => mechanism === one.mechanism);
-		const twin = kin.some((other) => other.seats === one.seats && Math.abs(other.facts.height - one.facts.height) < TWIN);
+		const near = (other: Found, key: 'height' | 'length' | 'width') => Math.abs(other.facts[key] - one.facts[key]) < TWIN;
+		const twin = kin.some((other) => near(other, 'height') && near(other, 'length') && near(other, 'width'));
 		if (taken.length < MOST && kin.length < PER_MECHANISM && !twin) taken.push(one);
 	}
 	return taken.map((one) => ({
@@ -95,6 +96,14 @@ function listed(found: Found[]): Found[] {
 			({ words }) => words
 		)
 	}));
+}
+
+/** Why a layout that no rule speaks against is out all the same. */
+function refusalOf({ plan, facts }: Found, { budget }: Brief, verify: (plan: Plan) => string | undefined): Refusal | undefined {
+	if (facts.blocked) return { reason: facts.blocked };
+	if (budget !== undefined && facts.cost > budget) return tooDear(facts.cost - budget);
+	const reason = verify(plan);
+	return reason ? { reason } : undefined;
 }
 
 /** Runs a piece of work to its end and tells how far the search is whenever it pauses. */
@@ -130,27 +139,28 @@ export function* finding(
 	const state = { looked: 0, tried: 0 };
 	// Six tenths of the way go to what works, the rest to what would.
 	const progress = (share: number): FindProgress => ({ share, found: listed(found), misses: [...misses], ...state });
-	for (const [i, mechanism] of mechanisms.entries()) {
-		const reason = ground.sleepers.length === 0 ? undefined : forbidden(ground, mechanism);
+	const asked = mechanisms.filter(({ sleepers }) => sleepers === undefined || sleepers === ground.sleepers.length);
+	for (const [i, mechanism] of asked.entries()) {
+		const reason = forbidden(ground, mechanism);
 		if (reason) {
 			out.push({ mechanism, nearest: undefined, refusal: { reason } });
 			continue;
 		}
 		const { working, nearest, looked, tried } = yield* reporting(outcomeOf(ground, mechanism, PER_MECHANISM), () =>
-			progress((0.6 * i) / mechanisms.length)
+			progress((0.6 * i) / asked.length)
 		);
 		state.looked += looked;
 		state.tried += tried;
 		let refusal: Refusal | undefined;
 		for (const settled of working) {
 			const one = foundOf(ground, mechanism, settled);
-			const over = brief.budget === undefined ? 0 : one.facts.cost - brief.budget;
-			const reason = over > 0 ? undefined : verify(settled.plan);
-			refusal = over > 0 ? tooDear(over) : reason ? { reason } : undefined;
-			if (!refusal) found.push(one);
+			const refused = refusalOf(one, brief, verify);
+			// What is said is why the first of them is out: it is the best of them otherwise.
+			refusal ??= refused;
+			if (!refused) found.push(one);
 		}
 		if (!found.some((one) => one.mechanism === mechanism.id)) out.push({ mechanism, nearest, refusal });
-		yield progress((0.6 * (i + 1)) / mechanisms.length);
+		yield progress((0.6 * (i + 1)) / asked.length);
 	}
 	for (const [i, { mechanism, nearest, refusal }] of out.entries())
 		misses.push(yield* reporting(closestMiss(plan, ground, mechanism, nearest, refusal), () => progress(0.6 + (0.4 * i) / out.length)));

@@ -1,21 +1,16 @@
 import { interiorOf } from '../derive';
 import { Field, furthestRear, leastHalfWidth, seatSolid, floorLining, type Interior, type SeatSolid } from '../interior';
-import { bounds } from '../geometry/polygon';
+import { bounds, type Polygon } from '../geometry/polygon';
 import { remember } from '../memory';
 import { bodyOf, leastWidths, type Body } from '../people';
 import { TOOLS, type Brief } from '../plan/brief';
-import type { Mode, Plan, SeatSetting } from '../plan/plan';
-import { defaultSetting } from '../plan/seat-setting';
-import { USES, type Use } from '../plan/use';
+import type { Plan } from '../plan/plan';
+import { STARTING_STOCK } from '../plan/stock';
+import type { Use } from '../plan/use';
+import { seatPlansOf, type SeatPlan } from './seat-plans';
 
 /** The field of an interior, remembered. */
 const fieldOf = remember((interior: Interior) => new Field(interior));
-
-/** How the seats stand for each use in a layout, in words where it is something to do. */
-export interface SeatPlan {
-	settings: Record<Use, Record<string, SeatSetting>>;
-	words: string;
-}
 
 /** Everything the search reads of a plan again and again. */
 export interface Ground {
@@ -30,55 +25,14 @@ export interface Ground {
 /** What a layout is looked for with when nobody has said otherwise: everybody sleeps, nothing is kept, everything is allowed. */
 export const startingBrief = (plan: Plan): Brief => ({
 	sleepers: Object.keys(plan.crew),
-	keep: [],
+	// Whoever rides along needs a front seat that could come out as much as the driver needs theirs.
+	keep:
+		Object.keys(plan.crew).length < 2 ? [] : Object.keys(plan.vehicle.seats).filter((id) => plan.vehicle.seats[id].type === 'front seat'),
 	seatsMove: true,
 	drill: true,
 	tools: [...TOOLS],
 	wishes: ['sit up', 'storage', 'quick change']
 });
-
-/** The mode of a plan for a use, where it has one. */
-export const modeFor = (plan: Plan, use: Use): { id: string; mode: Mode } | undefined => {
-	const found = Object.entries(plan.modes).find(([, mode]) => mode.use === use);
-	return found && { id: found[0], mode: found[1] };
-};
-
-/** The ways to set the seats that a brief allows: rear seats taken out or folded, front seats slid forward for the night. */
-function seatPlansOf(plan: Plan, brief: Brief): SeatPlan[] {
-	const seats = Object.entries(plan.vehicle.seats);
-	const rear = seats.filter(([, seat]) => seat.type === 'rear bench');
-	const free = rear.filter(([id]) => !brief.keep.includes(id));
-	const canLeave = free.length > 0 && free.every(([, seat]) => seat.removable);
-	const make = (gone: boolean): SeatPlan => {
-		const settings = Object.fromEntries(
-			USES.map((use) => [
-				use,
-				Object.fromEntries(
-					seats.map(([id, seat]): [string, SeatSetting] => {
-						const own = modeFor(plan, use)?.mode.seats[id] ?? defaultSetting(seat, use);
-						if (seat.type === 'front seat') {
-							const night = use === 'night' && brief.seatsMove;
-							return [
-								id,
-								night ? { ...own, state: 'upright', slide: seat.slide.mm, angle: seat.uprightAngle } : { ...own, state: 'upright' }
-							];
-						}
-						const rest = { ...own };
-						delete rest.passengers;
-						if (brief.keep.includes(id))
-							return use === 'drive'
-								? [id, { ...rest, state: 'upright', angle: seat.angle, passengers: seat.belts }]
-								: [id, { ...rest, state: use === 'night' ? 'folded' : 'upright', angle: seat.angle }];
-						return [id, { ...rest, state: gone ? 'removed' : 'folded', angle: seat.angle }];
-					})
-				)
-			])
-		) as SeatPlan['settings'];
-		const what = free.map(([, seat]) => seat.name.toLowerCase()).join(', ');
-		return { settings, words: free.length === 0 ? '' : gone ? `Take out the ${what}` : `Fold the ${what}` };
-	};
-	return canLeave ? [make(true), make(false)] : [make(false)];
-}
 
 /** Reads a plan for the search; ids of the brief that the plan does not have are passed over. */
 export function groundOf(plan: Plan, brief: Brief): Ground {
@@ -98,42 +52,84 @@ export function groundOf(plan: Plan, brief: Brief): Ground {
 	};
 }
 
-/** The seats of a seat plan as solids, at night and driving. */
+/** All of the width. */
+const EVERYWHERE: readonly [number, number] = [-Infinity, Infinity];
+
+/**
+ * The seats of a seat plan as solids, at night and driving; driving, a front seat stands as the mode sets it and has to
+ * be free to stand as whoever drives needs it.
+ */
 const seatsAt = remember((plan: Plan, { settings }: SeatPlan): Record<'night' | 'drive', SeatSolid[]> => {
-	const as = (use: Use) =>
-		Object.entries(plan.vehicle.seats).map(([id, seat]) => seatSolid(id, seat, settings[use][id], floorLining(plan.vehicle)));
-	return { night: as('night'), drive: as('drive') };
+	const lining = floorLining(plan.vehicle);
+	const seats = Object.entries(plan.vehicle.seats);
+	const as = (use: Use) => seats.map(([id, seat]) => seatSolid(id, seat, settings[use][id], lining));
+	const adjusted = seats.flatMap(([id, seat]) => {
+		const own = settings.drive[id];
+		if (seat.type !== 'front seat' || own.state !== 'upright') return [];
+		return [seatSolid(id, seat, { ...own, slide: seat.drivingSlide.mm, angle: seat.drivingAngle }, lining)];
+	});
+	return { night: as('night'), drive: [...as('drive'), ...adjusted] };
 });
 
-/** The stretch along the vehicle that is free for something level between two heights: from the closed door to the first seat ahead. */
+/** The rearmost place of a profile between two heights, where its corners lie or its edges pass one of them. */
+function rearmost(profile: Polygon, [low, high]: readonly [number, number]): number | undefined {
+	let least: number | undefined;
+	const meet = (x: number) => (least = Math.min(least ?? x, x));
+	profile.forEach((b, i) => {
+		const a = profile.at(i - 1)!;
+		if (b.y > low && b.y < high) meet(b.x);
+		for (const z of [low, high]) if (a.y < z !== b.y < z) meet(a.x + ((z - a.y) / (b.y - a.y)) * (b.x - a.x));
+	});
+	return least;
+}
+
+/**
+ * The stretch along the vehicle that is free for something level between two heights: from the closed door to the first
+ * seat ahead, of those that stand in its way across.
+ */
 export function stretchAt(
 	{ plan, interior }: Ground,
 	seatPlan: SeatPlan,
 	z: [number, number],
-	use: 'night' | 'drive' = 'night'
+	{ use = 'night', y = EVERYWHERE }: { use?: 'night' | 'drive'; y?: readonly [number, number] } = {}
 ): [number, number] {
 	const rear = Math.max(0, furthestRear(interior, [Math.max(0, z[0]), z[1]]));
 	let front = interior.length;
 	for (const seat of seatsAt(plan, seatPlan)[use])
-		for (const profile of seat.profiles) {
-			const { x, y } = bounds(profile);
-			if (y[1] <= z[0] || y[0] >= z[1]) continue;
-			// A leaning back comes nearest at its top or where the stretch of heights ends.
-			const inside = profile.filter((p) => p.y > z[0] && p.y < z[1]);
-			front = Math.min(front, ...(inside.length > 0 ? inside.map((p) => p.x) : [x[0]]));
+		for (const profile of seat.y[0] < y[1] && seat.y[1] > y[0] ? seat.profiles : []) {
+			const from = rearmost(profile, z);
+			if (from !== undefined) front = Math.min(front, from);
 		}
 	return [rear, front];
 }
 
-/** Height of whatever a leg at x stands on: the folded seat there, or the floor. */
-export function footingAt({ plan }: Ground, seatPlan: SeatPlan, x: number): number {
+/**
+ * Height of whatever legs at x stand on between two y, rounded up: the folded seat there, or the floor. A seat that stands
+ * higher than `below` is in the way, not underfoot.
+ */
+export function footingAt({ plan }: Ground, seatPlan: SeatPlan, x: number, y: readonly [number, number], below: number): number {
 	let top = 0;
 	for (const seat of seatsAt(plan, seatPlan).night)
-		for (const profile of seat.profiles) {
+		for (const profile of seat.y[0] < y[1] && seat.y[1] > y[0] ? seat.profiles : []) {
 			const box = bounds(profile);
-			if (box.x[0] <= x && box.x[1] >= x) top = Math.max(top, box.y[1]);
+			if (box.x[0] <= x && box.x[1] >= x && box.y[1] < below) top = Math.max(top, Math.ceil(box.y[1]));
 		}
 	return top;
+}
+
+/** The foremost seat that lies under something between two y at night: from where to where along, and how high. */
+export function seatUnder(
+	{ plan }: Ground,
+	seatPlan: SeatPlan,
+	y: readonly [number, number],
+	below: number
+): { from: number; to: number; top: number } | undefined {
+	const under = seatsAt(plan, seatPlan).night.flatMap((seat) => {
+		if (seat.profiles.length === 0 || seat.y[0] >= y[1] || seat.y[1] <= y[0]) return [];
+		const { x, y: z } = bounds(seat.profiles.flat());
+		return z[1] < below ? [{ from: x[0], to: x[1], top: z[1] }] : [];
+	});
+	return under.sort((a, b) => b.from - a.from)[0];
 }
 
 /** Free width from wall to wall over a stretch and some heights, clear of the arches that reach above its lowest, per side. */
@@ -153,5 +149,16 @@ export function halfWidths({ interior }: Ground, x: [number, number], z: [number
 /** Rounded down to 5 mm, so that nobody is told to saw a fraction. */
 export const floor5 = (mm: number): number => Math.floor(mm / 5) * 5;
 
-/** Width that the shoulders of all sleepers need side by side, mm. */
-export const breadthOf = ({ sleepers }: Ground): number => sleepers.reduce((sum, { body }) => sum + leastWidths(body).shoulders, 0);
+/** Width that the shoulders of some sleepers need side by side, mm. */
+export const breadthOf = (sleepers: Ground['sleepers']): number => sleepers.reduce((sum, { body }) => sum + leastWidths(body).shoulders, 0);
+
+/** Thickness of the boards that drafts are made of, mm: those of the plan's stock, or of the usual one. */
+export const boardThickness = ({ plan }: Ground): number => (plan.stock.sheets['ply-12'] ?? STARTING_STOCK.sheets['ply-12']).thickness;
+
+/** Width that some sleepers need on one bed at the least: two of them may lie head to foot, shoulders beside legs, mm. */
+export function closestBreadth(sleepers: Ground['sleepers']): number {
+	const all = breadthOf(sleepers);
+	if (sleepers.length !== 2) return all;
+	const [a, b] = sleepers.map(({ body }) => leastWidths(body));
+	return Math.min(all, Math.max(a.shoulders + b.legs, b.shoulders + a.legs));
+}

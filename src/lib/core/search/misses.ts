@@ -4,7 +4,8 @@ import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { lengthMark } from '../units';
 import { forbidden, missingTools, outcomeOf } from './outcome';
-import { groundOf, modeFor, type Ground } from './ground';
+import { groundOf, type Ground } from './ground';
+import { modeFor } from './seat-plans';
 import type { Mechanism } from './mechanisms';
 import type { Settled } from './settle';
 
@@ -27,7 +28,7 @@ export interface Miss {
 function reasonOf(nearest: Settled | undefined): string {
 	const worst = nearest?.clashes[0];
 	if (!nearest) return 'There is no room for it';
-	if (!worst) return `Nobody fits into it lying ${nearest.draft.berth.along ? 'along' : 'across'} the vehicle`;
+	if (!worst) return `Nobody fits into it lying ${nearest.draft.berths[0].along ? 'along' : 'across'} the vehicle`;
 	const by = worst.unit === 'mm' ? `${lengthMark(Math.max(1, Math.ceil(-worst.margin)))} short` : 'not met';
 	return `${worst.title}: ${by}`;
 }
@@ -72,7 +73,7 @@ function relaxations(plan: Plan, ground: Ground, mechanism: Mechanism, nearest: 
 	if (missing.length > 0)
 		all.push({ label: `Borrow a ${missing.join(' and a ')}`, edits: briefEdit(brief, { tools: [...brief.tools, ...missing] }) });
 	if (!brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ edits: slideBy(blank, Infinity) });
-	for (const id of brief.keep)
+	for (const id of brief.keep.filter((seat) => plan.vehicle.seats[seat].type === 'rear bench' || plan.vehicle.seats[seat].removable))
 		all.push({
 			label: `Do without the ${plan.vehicle.seats[id].name.toLowerCase()}`,
 			edits: briefEdit(brief, { keep: brief.keep.filter((one) => one !== id) })

@@ -1,5 +1,6 @@
+import { KINDS } from '../pieces';
 import type { Tool, Wish } from '../plan/brief';
-import { roomOf, type BerthRoom } from './berth';
+import { roomOfAll, type Berth, type BerthRoom } from './berth';
 import type { Ground } from './ground';
 import type { Draft, Mechanism } from './mechanisms';
 import { settle, weight, type Settled } from './settle';
@@ -9,19 +10,26 @@ const STEP = 20;
 /** The best drafts of a mechanism that are worked out before it counts as out, and how far apart in height they are, mm. */
 const TRIES = 4;
 const APART = 60;
+/** Boards, the bars below them and the room that gear needs to slide in, mm. */
+const RAILS = 70;
+/** What taking a front seat out counts against a draft, where all wishes together count 1. */
+const TROUBLE = 0.3;
+/** Width of a berth across whoever lies in it, and the lowest and widest of all berths of a draft, mm. */
+const breadth = ({ x, y, along }: Berth) => (along ? y[1] - y[0] : x[1] - x[0]);
+const width = ({ berths }: Draft) => Math.max(...berths.map(breadth));
+const height = ({ berths }: Draft) => Math.min(...berths.map(({ base }) => base));
+
 /** What each wish gives, 0 to 1, from the field's word alone. */
 const ROUGH: Record<Wish, (room: BerthRoom, draft: Draft) => number> = {
 	'sit up': (room) => clamp(1 + room.sitting / 300),
-	double: (_, { berth }) => clamp((width(draftSize(berth)) - 700) / 700),
-	desk: (_, { berth }) => clamp(1 - width(draftSize(berth)) / 1400),
+	double: (_, draft) => clamp((width(draft) - 700) / 700),
+	desk: (_, draft) => clamp(1 - width(draft) / 1400),
 	'quick change': () => 0.5,
-	light: (_, { berth }) => clamp(1 - berth.base / 1000),
-	'free floor': (_, { berth }) => clamp(berth.base / 800),
-	storage: (_, { berth }) => clamp(berth.base / 700)
+	light: (_, draft) => clamp(1 - height(draft) / 1000),
+	'free floor': (_, draft) => clamp(height(draft) / 800),
+	storage: (_, draft) => clamp(height(draft) / 700)
 };
 export const clamp = (value: number) => Math.max(0, Math.min(1, value));
-const draftSize = ({ x, y, along }: Draft['berth']) => (along ? [x, y] : [y, x]);
-const width = ([, across]: [number, number][]) => across[1] - across[0];
 
 /** Weight of each wish: the first counts as much as all that follow it together. */
 export const byWishes = (wishes: readonly Wish[], value: (wish: Wish) => number): number => {
@@ -42,26 +50,36 @@ export function judged(ground: Ground, mechanism: Mechanism, step = STEP): Judge
 	const tallest = Math.max(0, ...Object.values(ground.plan.gear).map(({ height }) => height));
 	const all: Judged[] = [];
 	for (const draft of mechanism.drafts(ground, step)) {
-		const room = roomOf(ground, draft.berth);
-		const short = Math.min(0, room.length) + Math.min(0, room.breadth) + Math.min(0, draft.berth.base - tallest - 40) * 0.5;
+		const room = roomOfAll(ground, draft.berths);
+		const gear = (height(draft) - tallest - RAILS) * 0.5;
+		const short = [room.length, room.breadth, room.over, gear].reduce((sum, margin) => sum + Math.min(0, margin), 0);
 		const wants = [room.turning, room.propped].reduce((sum, margin) => sum + clamp(1 + margin / 150), 0) / 2;
-		all.push({ draft, room, rough: byWishes(ground.brief.wishes, (wish) => ROUGH[wish](room, draft)) + wants + short / 100 });
+		all.push({
+			draft,
+			room,
+			rough: byWishes(ground.brief.wishes, (wish) => ROUGH[wish](room, draft)) + wants + short / 100 - TROUBLE * draft.seatPlan.trouble
+		});
 	}
-	return all.sort((a, b) => b.rough - a.rough || a.draft.berth.base - b.draft.berth.base);
+	return all.sort((a, b) => b.rough - a.rough || height(a.draft) - height(b.draft));
 }
+
+/** Whether two drafts are about the same: the seats set alike, and every berth in about the same place. */
+const alike = (a: Draft, b: Draft): boolean =>
+	a.seatPlan === b.seatPlan &&
+	a.berths.length === b.berths.length &&
+	a.berths.every((berth, i) => {
+		const other = b.berths[i];
+		return Math.abs(berth.base - other.base) < APART && Math.abs(berth.y[0] - other.y[0]) < APART && berth.along === other.along;
+	});
+
+/** Whether every piece of a draft has sizes that its kind can be built in. */
+const buildable = ({ pieces }: Draft): boolean => pieces.every(({ kind, params }) => KINDS[kind].params.safeParse(params).success);
 
 /** The best of some judged drafts, no two alike. */
 function varied(all: Judged[], most: number): Judged[] {
 	const taken: Judged[] = [];
 	for (const one of all) {
-		const twin = taken.some(
-			({ draft: { berth } }) =>
-				berth.seatPlan === one.draft.berth.seatPlan &&
-				Math.abs(berth.base - one.draft.berth.base) < APART &&
-				Math.abs(berth.y[0] - one.draft.berth.y[0]) < APART &&
-				berth.along === one.draft.berth.along
-		);
-		if (!twin) taken.push(one);
+		if (!taken.some(({ draft }) => alike(draft, one.draft)) && buildable(one.draft)) taken.push(one);
 		if (taken.length >= most) break;
 	}
 	return taken;
@@ -95,6 +113,9 @@ export const missingTools = ({ brief }: Ground, { tools }: Mechanism): Tool[] =>
 
 /** Why a mechanism is out before anything of it is worked out; undefined when nothing forbids it. */
 export function forbidden(ground: Ground, mechanism: Mechanism): string | undefined {
+	const { sleepers } = mechanism;
+	if (ground.sleepers.length === 0) return 'Nobody is to sleep in it';
+	if (sleepers !== undefined && sleepers !== ground.sleepers.length) return `It is for ${sleepers} sleepers`;
 	if (mechanism.drills && !ground.brief.drill) return 'It is screwed to the vehicle, and no new holes are allowed';
 	const missing = missingTools(ground, mechanism);
 	return missing.length > 0 ? `It needs a ${missing.join(' and a ')}` : undefined;

@@ -1,10 +1,11 @@
 import { findingsOf, settlingTurns, wantOf, type Finding } from '../checks';
-import { applyEdits } from '../plan/edit';
+import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { pieceKnobs } from '../turning';
 import { liesAsMeant, planOf } from './layout';
 import type { Ground } from './ground';
 import type { Draft } from './mechanisms';
+import { modeFor } from './seat-plans';
 
 /** A draft worked out by all the rules. */
 export interface Settled {
@@ -24,17 +25,36 @@ const TURNS = 3;
 
 const clashesOf = (findings: Finding[]) => findings.filter(({ status }) => status === 'clash');
 
-/** Takes back the wants that clash: given up, and said, where a layout cannot give them. */
+/** Something somebody wants and the edit that does without it. */
+interface Given {
+	name: string;
+	want: string;
+	edit: Edit;
+}
+
+/** Takes back what people want to do in bed or by day where it clashes: given up, and said, where a layout cannot give it. */
 function withoutWants(plan: Plan, clashes: Finding[]): { plan: Plan; givesUp: string[] } {
 	const givesUp: string[] = [];
 	let changed = plan;
 	for (const clash of clashes) {
-		const given = wantOf(changed, clash);
+		const given: Given | undefined = wantOf(changed, clash) ?? sittingOf(changed, clash);
 		if (!given) continue;
 		changed = applyEdits(changed, [given.edit]);
 		givesUp.push(`${given.name}: ${given.want}`);
 	}
 	return { plan: changed, givesUp };
+}
+
+/** The sitting by day that a clash is about, and the edit that does without. */
+function sittingOf(plan: Plan, { rule, subjects }: Finding): Given | undefined {
+	const day = modeFor(plan, 'day');
+	const id = subjects.find((subject) => Object.hasOwn(plan.crew, subject));
+	if (!rule.startsWith('bench-') || !day || !id || day.mode.people[id]?.posture !== 'on the bench') return undefined;
+	return {
+		name: plan.crew[id].name,
+		want: 'sit on the bench',
+		edit: { path: ['modes', day.id, 'people', id], value: { posture: 'away' } }
+	};
 }
 
 /** Of the turns that settle a clash, so many of the smallest are looked at whole. */

@@ -99,6 +99,7 @@ function seatTape(vehicle: Vehicle, [, id, key, third, fourth]: string[]): Tape 
 		cushionHeight: up(back + seat.cushionLength.mm / 2, height),
 		slide: along(back, number('slide'), height),
 		drivingSlide: along(back, number('drivingSlide'), height),
+		folded: up(back + seat.cushionLength.mm / 2, number('folded')),
 		foldedRear: along(0, foldRear, 0),
 		foldedLength: [at(foldRear, number('foldedHeightRear')), at(foldFront, number('foldedHeightFront'))],
 		foldedHeightRear: up(foldRear, number('foldedHeightRear')),

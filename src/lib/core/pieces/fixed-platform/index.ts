@@ -51,15 +51,20 @@ function edges(params: Params, interior: Interior, x: [number, number], z: [numb
 	return [middle - width / 2, middle + width / 2];
 }
 
+const follows = ({ edge }: Params) => edge === 'follow the walls';
+
+/** How far boards that follow the walls may reach: from wall to wall, or no further than their width. */
+const across = ({ fullWidth }: Params, { y }: Frame): [number, number] => (fullWidth ? [-5000, 5000] : y);
+
 /**
  * The whole lying surface before it is split into boards. Straight edges keep their width even where it does not fit,
  * so that the clash can be seen; corners are clipped and arches notched either way.
  */
 function deckOutline(params: Params, interior: Interior, frame: Frame): Polygon {
-	const follow = params.fullWidth && params.edge === 'follow the walls';
-	const wanted = follow
-		? (largest(intersection(freeOutline(interior, frame.z, params.gap), rectangle(...frame.x, -5000, 5000))) ?? [])
-		: rectangle(...frame.x, ...frame.y);
+	const straight = rectangle(...frame.x, ...frame.y);
+	const wanted = follows(params)
+		? (largest(intersection(freeOutline(interior, frame.z, params.gap), rectangle(...frame.x, ...across(params, frame)))) ?? straight)
+		: straight;
 	const notches = [
 		...interior.arches.map((arch) => archNotch(arch, frame.z[0], params.gap)).filter((notch) => notch !== null),
 		...interior.fixtures.map((fixture) => fixtureNotch(fixture, frame.z, params.gap)).filter((notch) => notch !== null)
@@ -132,6 +137,7 @@ function crossBars(params: Params, interior: Interior, frame: Frame, inner: Reco
 	const supports: Support[] = [];
 	const t = frame.bar.thickness;
 	const step = params.length / params.panels;
+	let front = frame.x;
 	for (let i = 0; i <= params.panels; i++) {
 		// Bars at the ends stand back far enough for their legs, and the rear one clear of the cut corners.
 		const half = Math.max(t, frame.leg.thickness) / 2;
@@ -147,22 +153,36 @@ function crossBars(params: Params, interior: Interior, frame: Frame, inner: Reco
 		const reach = (side: Side) =>
 			Math.min(inner[side], archLimit(interior, side, x, frame.under) - params.gap, side === 'left' ? free[1] : -free[0]);
 		const y: [number, number] = [-Math.floor(reach('right')), Math.floor(reach('left'))];
+		front = x;
 		const name = i === 0 ? 'Cross-bar rear' : i === params.panels ? 'Cross-bar front' : `Cross-bar joint ${i}`;
 		parts.push(barIn(`cross-bar-${i}`, name, params.frameBar, 'frame', { x, y, z: [frame.under, frame.z[0]] }, 'y'));
 		const on = !params.fullWidth ? [y[0] + frame.leg.width, (y[0] + y[1]) / 2, y[1] - frame.leg.width] : [(y[0] + y[1]) / 2];
+		const legX: [number, number] = [middle - frame.leg.thickness / 2, middle + frame.leg.thickness / 2];
 		for (const [n, at] of on.entries()) {
 			const wide = frame.leg.width / 2;
 			const box = {
-				x: [middle - frame.leg.thickness / 2, middle + frame.leg.thickness / 2] as [number, number],
+				x: legX,
 				y: [at - wide, at + wide] as [number, number],
-				z: [0, frame.under] as [number, number]
+				z: [footOf(params, legX), frame.under] as [number, number]
 			};
 			parts.push(barIn(`leg-${i}-${n + 1}`, `Leg`, params.legBar, 'frame', box, 'z'));
 			supports.push({ part: `cross-bar-${i}`, by: `leg-${i}-${n + 1}`, kind: 'leg' });
 		}
 		for (const side of params.fullWidth ? SIDES : []) supports.push({ part: `cross-bar-${i}`, by: `ledger-${side}-1`, kind: 'ledger' });
 	}
-	return { parts, supports };
+	return { parts: params.ledge ? [...parts, frontLedge(params, interior, frame, front)] : parts, supports };
+}
+
+/** What legs under a stretch of the platform stand on, above the floor: a folded seat where one is below. */
+const footOf = ({ seatFrom, seatTo, seatTop }: Params, [a, b]: [number, number]): number => (a < seatTo && b > seatFrom ? seatTop : 0);
+
+/** The ledge along the front edge, flat on the face of the front cross-bar: the edge of another board lies on it, flush with the deck. */
+function frontLedge(params: Params, interior: Interior, frame: Frame, crossBar: [number, number]): Part {
+	const x: [number, number] = [crossBar[1], crossBar[1] + frame.bar.width];
+	const z: [number, number] = [frame.z[0] - frame.bar.thickness, frame.z[0]];
+	const reach = (side: Side) => Math.floor(leastHalfWidth(interior, side, x, z) - params.gap);
+	const y: [number, number] = params.fullWidth ? [-reach('right'), reach('left')] : frame.y;
+	return barIn('ledge', 'Ledge at the front', params.frameBar, 'frame', { x, y, z }, 'y');
 }
 
 /** How far out a bar across may reach before it meets an arch higher than its underside. */
@@ -206,23 +226,29 @@ function lanes(params: Params, interior: Interior, frame: Frame, inner: Record<S
 	});
 }
 
-/** A mattress as wide as the narrowest the walls leave over its own height, its rear corners cut like the door's. */
+/**
+ * A mattress as wide as the narrowest the walls leave over its own height, or cut to the walls where the boards are; its
+ * rear corners cut like the door's.
+ */
 function mattressOn(params: Params, frame: Frame, interior: Interior): Pad {
 	const z: [number, number] = [frame.z[1], frame.z[1] + params.padThickness];
 	const face = furthestRear(interior, z);
 	const x: [number, number] = [Math.max(frame.x[0], Math.ceil(face)), frame.x[1]];
 	const limit = (side: Side) => Math.min(side === 'left' ? frame.y[1] : -frame.y[0], leastHalfWidth(interior, side, x, z));
-	const y: [number, number] = [-Math.floor(limit('right')), Math.floor(limit('left'))];
-	const sheet = rectangle(...x, ...y);
+	const sheet = follows(params)
+		? (largest(intersection(freeOutline(interior, z, params.gap), rectangle(...x, ...across(params, frame)))) ??
+			rectangle(...x, ...frame.y))
+		: rectangle(...x, -Math.floor(limit('right')), Math.floor(limit('left')));
 	// Cut a millimetre inside the corners of the door, as soft things are; what stands in the way is cut out of it.
 	const blocks = interior.fixtures.map((fixture) => fixtureNotch(fixture, z, params.gap)).filter((notch) => notch !== null);
 	const outline = largest(difference(sheet, [...rearWedges(interior, z, face + 1), ...blocks])) ?? sheet;
+	const box = { ...bounds(sheet), z };
 	return {
 		id: 'mattress',
 		name: 'Mattress',
-		size: vec3(x[1] - x[0], y[1] - y[0], params.padThickness),
+		size: vec3(box.x[1] - box.x[0], box.y[1] - box.y[0], params.padThickness),
 		foam: params.padFoam,
-		places: { bed: { box: { x, y, z }, outline, role: 'mattress' } }
+		places: { bed: { box, outline, role: 'mattress' } }
 	};
 }
 
@@ -239,12 +265,12 @@ export const fixedPlatform = pieceKind({
 		const frame = frameOf(params, around);
 		const deck = deckOutline(params, interior, frame);
 		const along = params.fullWidth ? ledgers(params, interior, frame) : { parts: [], inner: { left: frame.y[1], right: -frame.y[0] } };
-		const across = crossBars(params, interior, frame, along.inner);
+		const bars = crossBars(params, interior, frame, along.inner);
 		const mattress = mattressOn(params, frame, interior);
 		const sheet = mattress.places.bed.outline ?? deck;
 		return {
 			links: [{ id: 'frame', joint: { type: 'fixed' } }],
-			parts: [...boards(params, deck, frame), ...along.parts, ...across.parts],
+			parts: [...boards(params, deck, frame), ...along.parts, ...bars.parts],
 			pads: [mattress],
 			states: [{ id: 'bed', name: 'Bed', joints: {}, startsFor: ['drive', 'day', 'night'] }],
 			moves: [],
@@ -260,7 +286,7 @@ export const fixedPlatform = pieceKind({
 				}
 			],
 			supports: [
-				...across.supports,
+				...bars.supports,
 				...Array.from({ length: params.panels }, (_, i) => ({ part: `board-${i + 1}`, by: `cross-bar-${i}`, kind: 'cross-bar' as const }))
 			],
 			spaces: lanes(params, interior, frame, along.inner),

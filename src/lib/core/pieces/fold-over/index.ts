@@ -124,7 +124,7 @@ const ends = (params: Params, { leaves }: Frame, wide: number): { leaf: number; 
 
 /** What the legs at an end of a leaf stand on, a folded seat or the floor; never so high that nothing is left of them. */
 function footOf(params: Params, leaf: number, rearEnd: boolean, under: number): number {
-	const bearing = rearEnd || leaf > 1 ? 0 : leaf === 0 ? params.firstFoot : params.secondFoot;
+	const bearing = rearEnd ? 0 : [params.firstFoot, params.secondFoot, params.thirdFoot][leaf];
 	return Math.min(bearing, under - 10);
 }
 

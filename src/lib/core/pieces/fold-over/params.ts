@@ -33,6 +33,9 @@ export const foldOverParams = z.strictObject({
 	secondFoot: length('Legs of the second leaf stand on, above the floor', [0, 600], 0, {
 		hint: 'the top of a folded seat under them; 0 is the floor'
 	}),
+	thirdFoot: length('Legs at the far end of three leaves stand on, above the floor', [0, 600], 0, {
+		hint: 'the top of a folded seat under them; 0 is the floor'
+	}),
 	boardSheet: stockOf('Leaves', 'sheet', 'ply-12'),
 	frameBar: stockOf('Battens, arms and trestle', 'bar', 'batten-45x21'),
 	legBar: stockOf('Legs', 'bar', 'batten-45x45'),

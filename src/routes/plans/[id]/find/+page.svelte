@@ -5,7 +5,7 @@
 	import { LayoutSearch } from '$lib/client/layout-search.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { modeFor, startingBrief, takeLayout, type Found, type Miss } from '$lib/core/search';
-	import type { Brief } from '$lib/core/plan';
+	import { freeName, keepVariant, type Brief } from '$lib/core/plan';
 	import { withUnits } from '$lib/core/units';
 	import BriefForm from '$lib/ui/BriefForm.svelte';
 	import { useWorkbench } from '$lib/ui/context';
@@ -33,6 +33,12 @@
 		gaze.modeId = modeFor(found.plan, 'night')!.id;
 		gaze.selected = Object.keys(found.plan.pieces)[0];
 		void goto(resolve(`/plans/${session.id}/layout` as '/'));
+	}
+	/** Layouts of this search that are kept beside the present one, as they were found. */
+	let kept: Found[] = $state.raw([]);
+	function keep(found: Found) {
+		if (session.edit(`keep to compare: ${found.title.toLowerCase()}`, keepVariant(plan, found.plan, freeName(plan, found.title))))
+			kept = [...kept, found];
 	}
 	const sofar = $derived(search.sofar);
 	const noun = (n: number) => (n === 1 ? 'layout' : 'layouts');
@@ -71,7 +77,7 @@
 		</div>
 		{#if sofar}
 			{#each sofar.found as found, i (`${found.mechanism}-${found.facts.height}-${found.seats}`)}
-				<FoundCard {found} drawings={sofar.drawings[i]} ontake={() => take(found)} />
+				<FoundCard {found} drawings={sofar.drawings[i]} ontake={() => take(found)} onkeep={() => keep(found)} kept={kept.includes(found)} />
 			{/each}
 			{#if sofar.misses.length > 0}
 				<h3>What does not work, and what would make it work</h3>
