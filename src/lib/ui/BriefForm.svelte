@@ -13,7 +13,10 @@
 		'free floor': 'Floor kept free',
 		storage: 'Storage under it'
 	};
-	const rear = $derived(Object.entries(plan.vehicle.seats).filter(([, seat]) => seat.type === 'rear bench'));
+	/** Seats that a bed could take the place of: all rear ones, and front ones that fold over or come out. */
+	const spare = $derived(
+		Object.entries(plan.vehicle.seats).filter(([, seat]) => seat.type === 'rear bench' || seat.removable || seat.folded)
+	);
 	const toggled = <T,>(list: readonly T[], one: T): T[] => (list.includes(one) ? list.filter((other) => other !== one) : [...list, one]);
 	const idle = $derived(WISHES.filter((wish) => !brief.wishes.includes(wish)));
 	function move(wish: Wish, by: -1 | 1) {
@@ -71,17 +74,23 @@
 	</fieldset>
 	<fieldset>
 		<legend>Seats</legend>
-		{#each rear as [id, seat] (id)}
+		{#each spare as [id, seat] (id)}
 			<label
 				><input type="checkbox" checked={brief.keep.includes(id)} onchange={() => onchange({ ...brief, keep: toggled(brief.keep, id) })} />
-				{seat.name} must carry passengers</label
+				{seat.name} must carry {seat.belts > 1 ? 'passengers' : 'somebody'}</label
 			>
 		{/each}
 		<label
 			><input type="checkbox" checked={brief.seatsMove} onchange={() => onchange({ ...brief, seatsMove: !brief.seatsMove })} />
-			Front seats may slide forward at night</label
+			Front seats may slide, tip and fold forward at night</label
 		>
 	</fieldset>
+	{#if spare.some(([id, seat]) => !brief.keep.includes(id) && seat.removable)}
+		<p class="caution">
+			Only belted, approved seats carry people. A front seat has an air bag and its wiring: have a qualified person take it out, and ask
+			whether your rules allow driving without it.
+		</p>
+	{/if}
 	<fieldset>
 		<legend>Building</legend>
 		<label

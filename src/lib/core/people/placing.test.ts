@@ -158,3 +158,48 @@ it('sitters share a bench evenly', () => {
 	const long = bounds(scene.pieces[0].assembly.surfaces[0].outline).x[1];
 	expect(placeSitters(plan.crew, scene).map((s) => s.x)).toEqual([long / 4, (3 * long) / 4]);
 });
+
+describe('a bed of several pieces', () => {
+	const box = planIn(plainVehicle([[0, 600]], 1500, 3000));
+	const half = (plan: Plan, id: string, rear: number, over: object = {}) =>
+		withPiece(plan, id, 'fixed-platform', { height: 400, reachRear: false, rear, length: 900, gap: 0, panels: 1, ...over });
+	const reach = (gap: number, higher = 0) => {
+		const plan = half(half(box, 'rear', 100), 'front', 1000 + gap, { height: 400 + higher });
+		return sleepersOf(withPerson(plan, 'ida', 1700, 'rear'))[0].longest.length;
+	};
+	it('is one bed where they lie level edge to edge, and no further', () => {
+		expect(reach(10)).toBeCloseTo(1810, 0);
+		// Askew in one half somebody slim gets a finger's breadth more than its length.
+		expect(reach(40)).toBeLessThan(930);
+		expect(reach(10, 12)).toBeCloseTo(1810, 0);
+		expect(reach(10, 20)).toBeLessThan(930);
+	});
+	it('is shared so that the longest has its long side, whoever is named first', () => {
+		const side = (plan: Plan, id: string, centre: number, length: number) =>
+			half(plan, id, 100, { fullWidth: false, width: 580, centre, length });
+		for (const order of [
+			['ida', 'tomas'],
+			['tomas', 'ida']
+		]) {
+			let plan = side(side(box, 'short', 295, 1650), 'long', -295, 2000);
+			for (const id of order) plan = withPerson(plan, id, id === 'ida' ? 1900 : 1550, 'short');
+			const sleepers = sleepersOf(plan);
+			expect(sleepers.every(({ shouldersFit, longest, body }) => shouldersFit && longest.length >= body.stature + 25)).toBe(true);
+			expect(sleepers.find(({ id }) => id === 'ida')!.rest.crown.y).toBeLessThan(0);
+		}
+	});
+	it('takes two head to foot where they do not fit side by side the same way', () => {
+		// Shoulders 533 and 504 with 20 each do not fit into 1000; shoulders beside legs do.
+		let plan = half(planIn(plainVehicle([[0, 500]], 1500, 3000)), 'bed', 100, { length: 1950 });
+		for (const [id, stature] of [
+			['ida', 1800],
+			['tomas', 1700]
+		] as const)
+			plan = withPerson(plan, id, stature, 'bed');
+		const [a, b] = sleepersOf(plan);
+		expect([a, b].every(({ shouldersFit, longest, body }) => shouldersFit && longest.length >= body.stature + 25)).toBe(true);
+		expect(Math.cos(a.rest.angle) * Math.cos(b.rest.angle)).toBeCloseTo(-1, 6);
+		for (const point of bodyPoints(a)) expect(contains(b.lane, point)).toBe(false);
+		for (const point of bodyPoints(b)) expect(contains(a.lane, point)).toBe(false);
+	});
+});
