@@ -3,6 +3,7 @@ import Module from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
 import { sceneOf } from '../core/derive';
 import type { Interior } from '../core/interior';
+import { posesIn, type BedPosture } from '../core/people';
 import { shareStructure, type Plan } from '../core/plan';
 import { sceneDuring, type Action } from '../core/moves';
 import { movableThings, sceneModel, Surround, type Kernel, type Model, type ModelThing, type Verdict } from '../core/solid';
@@ -28,12 +29,12 @@ function surroundOf(module: Kernel, interior: Interior): Surround {
 }
 
 const solids = {
-	/** The meshes of one mode, for the three-dimensional view. */
-	async model(next: Plan, modeId: string): Promise<Model> {
+	/** The meshes of one mode, for the three-dimensional view; whoever is in bed in the posture asked for. */
+	async model(next: Plan, modeId: string, posture: BedPosture): Promise<Model> {
 		const module = await (kernel ??= ready());
 		plan = shareStructure(plan, next);
 		const scene = sceneOf(plan, modeId);
-		const model = sceneModel(module, plan.vehicle, scene, surroundOf(module, scene.interior).free);
+		const model = sceneModel(module, plan.vehicle, scene, surroundOf(module, scene.interior).free, posesIn(plan.crew, scene, posture));
 		const buffers = [
 			...model.things.flatMap(({ mesh }) => [mesh.positions.buffer, mesh.triangles.buffer]),
 			...model.lines.map(({ points }) => points.buffer)

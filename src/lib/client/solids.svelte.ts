@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import type { BedPosture } from '../core/people';
 import type { Plan } from '../core/plan';
 import type { Action } from '../core/moves';
 import type { Model, ModelThing, Verdict } from '../core/solid';
@@ -18,6 +19,8 @@ export class Solids {
 	private readonly worker: Worker;
 	private readonly remote: Remote<SolidWorker>;
 	private rest: ReturnType<typeof setTimeout> | undefined;
+	/** What the verdicts were last asked of. */
+	private judged: { plan: Plan; modeId: string } | undefined;
 
 	constructor() {
 		this.worker = new SolidWorkerThread();
@@ -25,17 +28,21 @@ export class Solids {
 	}
 
 	/** Asks for the verdicts of a mode once the plan rests, and for its meshes at once when they are being looked at. */
-	ask(plan: Plan, modeId: string, looking: boolean): void {
-		clearTimeout(this.rest);
-		this.verdicts = undefined;
-		this.rest = setTimeout(() => void this.judge(plan, modeId), REST);
-		if (looking) this.show({ plan, modeId });
+	ask(plan: Plan, modeId: string, looking: boolean, posture: BedPosture): void {
+		// What the solids say does not hang on what is looked at.
+		if (this.judged?.plan !== plan || this.judged.modeId !== modeId) {
+			clearTimeout(this.rest);
+			this.verdicts = undefined;
+			this.judged = { plan, modeId };
+			this.rest = setTimeout(() => void this.judge(plan, modeId), REST);
+		}
+		if (looking) this.show({ plan, modeId, posture });
 	}
 
 	/** Always the newest plan; those in between are skipped when they come faster than meshes are made. */
-	private readonly show = newest(async ({ plan, modeId }: { plan: Plan; modeId: string }) => {
+	private readonly show = newest(async ({ plan, modeId, posture }: { plan: Plan; modeId: string; posture: BedPosture }) => {
 		try {
-			this.model = await this.remote.model(plan, modeId);
+			this.model = await this.remote.model(plan, modeId, posture);
 			this.failure = undefined;
 		} catch (error) {
 			this.failure = `The solid model could not be built: ${(error as Error).message}`;

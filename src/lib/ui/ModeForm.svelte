@@ -31,14 +31,14 @@
 		else set(['lies', gear], undefined, 'where something lies');
 	}
 
+	/** Where somebody may be: lying has the floor as well, a bench is always a piece. */
+	const hasPlace = (posture: Posture | undefined) => posture === 'lying' || posture === 'on the bench';
 	function setPosture(person: string, posture: Posture) {
 		const piece = mode.people[person]?.piece ?? Object.keys(session.plan.pieces)[0];
-		set(
-			['people', person],
-			posture === 'lying' || posture === 'on the bench' ? { posture, ...(piece ? { piece } : {}) } : { posture },
-			'where someone is'
-		);
+		place(person, posture, hasPlace(posture) ? piece : undefined);
 	}
+	const place = (person: string, posture: Posture, piece: string | undefined) =>
+		set(['people', person], { posture, ...(piece ? { piece } : {}) }, 'where someone is');
 </script>
 
 {#if mode}
@@ -82,6 +82,20 @@
 					{#each POSTURES as posture (posture)}<option>{posture}</option>{/each}
 				</select>
 			</label>
+			{@const at = mode.people[personId]}
+			{#if hasPlace(at?.posture) && Object.keys(session.plan.pieces).length > 0}
+				<label>
+					<span class="quiet">{person.name}, on the</span>
+					<select
+						class="field"
+						value={at.piece ?? ''}
+						onchange={(event) => place(personId, at.posture, event.currentTarget.value || undefined)}
+					>
+						{#if at.posture === 'lying'}<option value="">floor</option>{/if}
+						{#each Object.entries(session.plan.pieces) as [pieceId, piece] (pieceId)}<option value={pieceId}>{piece.name}</option>{/each}
+					</select>
+				</label>
+			{/if}
 		{/each}
 		{#each Object.entries(session.plan.vehicle.seats) as [seatId, seat] (seatId)}
 			{@const setting = mode.seats[seatId]}

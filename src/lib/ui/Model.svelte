@@ -80,7 +80,8 @@
 		seat: 'seat',
 		gear: 'gear',
 		zone: 'unmeasured',
-		fixture: 'arch'
+		fixture: 'arch',
+		body: 'body'
 	};
 
 	function clear(group: Group) {
@@ -109,8 +110,9 @@
 		const geometry = new BufferGeometry();
 		geometry.setAttribute('position', new BufferAttribute(mesh.positions, 3));
 		geometry.setIndex(new BufferAttribute(mesh.triangles, 1));
-		// Faces are flat: every triangle gets its own corners, so that edges stay sharp.
-		const flat = geometry.toNonIndexed();
+		// Faces of what is built are flat: every triangle gets its own corners, so that edges stay sharp. Bodies are round.
+		const round = kind === 'body';
+		const flat = round ? geometry.clone() : geometry.toNonIndexed();
 		flat.computeVertexNormals();
 		const room = kind === 'room';
 		const through = kind === 'zone' || kind === 'pad' || kind === 'back';
@@ -131,6 +133,10 @@
 		);
 		body.userData.of = of;
 		group.add(body);
+		if (round) {
+			geometry.dispose();
+			return;
+		}
 		// Long thin triangles of the bent walls show no edges; corners do.
 		const edges = new LineSegments(
 			new EdgesGeometry(geometry, room ? 14 : 25),

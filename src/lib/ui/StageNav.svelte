@@ -61,6 +61,13 @@
 		font-size: 11.5px;
 		color: var(--ink-soft);
 	}
+	/* Eight stages side by side, and a note that grows with the trouble. */
+	@media (max-width: 1400px) {
+		a {
+			padding: 8px 8px 7px;
+			gap: 4px;
+		}
+	}
 	@media (max-width: 500px) {
 		a {
 			padding: 8px 5px 7px;

@@ -17,6 +17,7 @@ import {
 	fitThings,
 	fitWalls
 } from './fit';
+import { gettingIn } from './getting-in';
 import { keepClear } from './keep-clear';
 import { lidSwing } from './lid';
 import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver } from './lying';
@@ -48,6 +49,7 @@ export const CHECKS: readonly Check[] = [
 	sittingUp,
 	propped,
 	turningOver,
+	gettingIn,
 	benchLegRoom,
 	benchHead,
 	slatGaps,

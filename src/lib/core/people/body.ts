@@ -1,3 +1,4 @@
+import { piecewise, valueAt } from '../geometry/piecewise';
 import type { Foam } from '../pieces/parameter';
 import type { Person } from '../plan/plan';
 
@@ -44,18 +45,40 @@ export interface Body {
 	sittingShoulder: number;
 }
 
-export function bodyOf(person: Pick<Person, 'stature' | 'sittingHeight' | 'breadth'>): Body {
+/**
+ * A child's sitting height and head as shares of stature, by stature in mm: sitting about 0.58 at two years, 0.55 at five
+ * and an adult's 0.52 at thirteen (A. M. Fredriks et al., Arch. Dis. Child. 90, 2005); the head a fifth, a sixth, a
+ * seventh of the height at two, six and twelve years (the usual rule of drawing, after C. H. Stratz).
+ */
+const CHILD = {
+	sitting: piecewise([
+		[700, 0.6],
+		[870, 0.58],
+		[1120, 0.55],
+		[1550, SEGMENT.sitting]
+	]),
+	head: piecewise([
+		[870, 1 / 5],
+		[1180, 1 / 6],
+		[1500, 1 / 7],
+		[1700, SEGMENT.head]
+	])
+};
+
+/** The sizes of a person from the segment table, measured ones where given; a child's trunk and head from its own shares. */
+export function bodyOf(person: Pick<Person, 'stature' | 'sittingHeight' | 'breadth' | 'child'>): Body {
 	const H = person.stature;
-	const sitting = person.sittingHeight ?? SEGMENT.sitting * H;
+	const share = person.child ? valueAt(CHILD.sitting, H) : SEGMENT.sitting;
+	const sitting = person.sittingHeight ?? share * H;
 	return {
 		stature: H,
 		sitting,
 		breadth: person.breadth ?? SEGMENT.breadth * H,
 		// A head is about as broad as it is tall less a fifth; hands beside the hips are as wide as the hips and one forearm.
-		headBreadth: SEGMENT.head * H,
+		headBreadth: (person.child ? valueAt(CHILD.head, H) : SEGMENT.head) * H,
 		hipBreadth: SEGMENT.hipBreadth * H,
 		chestDepth: SEGMENT.chestDepth * H,
-		sittingShoulder: SEGMENT.hipToShoulder * H
+		sittingShoulder: SEGMENT.hipToShoulder * H * (share / SEGMENT.sitting)
 	};
 }
 

@@ -1,10 +1,11 @@
 export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, SINK, type Body } from './body';
 export { roomOver, type FigureRoom } from './clearance';
 export { figureOf, LINK, postureHeight, topOf, type BodyPosture, type Figure, type Limb } from './figure';
+export { gaitHeight, GAITS, tightest, waysIn, type Gait, type WayIn, type WayStep } from './getting-in';
 export { headroom } from './headroom';
 export { longestAnywhere, longestSleeper } from './longest';
 export { longestEachWay, longestLying, longestOver, LYING_SHARES, pointOf, restOf, type Lying, type LyingWidths } from './lying';
 export { pairOn, widestPair, type Pair, type PairedBody } from './pair';
 export { leastWidths, placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
-export { BED_POSTURES, poseInBed, poseOnBench, roomiestShare, type BedPosture, type Pose } from './pose';
-export { lanes, lyingRegion } from './region';
+export { BED_POSTURES, poseInBed, poseOnBench, posesIn, roomiestShare, type BedPosture, type Pose, type Posed } from './pose';
+export { FLOOR, floorSurface, lanes, lyingRegion } from './region';

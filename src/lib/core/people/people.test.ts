@@ -44,6 +44,17 @@ describe('body', () => {
 		expect(comfort).toBeCloseTo(186 + 52 + 130);
 		expect(least).toBeCloseTo(186 + (182 * 186) / 288);
 	});
+	it('has the proportions of a child where that is said', () => {
+		// Sitting 0.55 of the height and a head of a sixth, at five and six years.
+		const child = bodyOf({ stature: 1120, child: true });
+		expect(child.sitting).toBeCloseTo(0.55 * 1120, 6);
+		expect(bodyOf({ stature: 1180, child: true }).headBreadth).toBeCloseTo(1180 / 6, 6);
+		expect(bodyOf({ stature: 1120 }).sitting).toBeCloseTo(0.52 * 1120, 6);
+		// The figure sits as high as the child does.
+		const figure = figureOf(child, 'sitting up', { at: { x: 0, y: 0, z: 0 }, facing: { x: 1, y: 0 } });
+		expect(topOf(figure)).toBeCloseTo(0.95 * child.sitting, -1);
+		expect(bodyOf({ stature: 1750, child: true })).toEqual(bodyOf({ stature: 1750 }));
+	});
 	it('sinks into foam', () => {
 		expect(compressed(100, 'medium', 'lying')).toBeCloseTo(85);
 		expect(compressed(100, 'soft', 'sitting')).toBeCloseTo(55);

@@ -203,3 +203,24 @@ describe('a bed of several pieces', () => {
 		for (const point of bodyPoints(b)) expect(contains(a.lane, point)).toBe(false);
 	});
 });
+
+describe('on the floor', () => {
+	const vehicle = plainVehicle([[0, 700]], 1500, 3000);
+	const onFloor = (plan: Plan, id = 'tomas', stature = 1700) =>
+		applyEdits(withPerson(plan, id, stature, 'none'), [{ path: ['modes', 'night', 'people', id], value: { posture: 'lying' } }]);
+	it('lies whom no piece carries, on a mat, beside what stands there', () => {
+		// Its bars are lower than a chest: nobody lies under it.
+		const bed = { height: 300, reachRear: false, rear: 200, length: 1900, fullWidth: false, width: 600, centre: 380, gap: 0, panels: 1 };
+		const plan = onFloor(withPerson(withPiece(planIn(vehicle), 'bed', 'fixed-platform', bed), 'ida', 1700, 'bed'));
+		const [ida, tomas] = sleepersOf(plan);
+		expect(ida.piece).toBe('bed');
+		expect(tomas).toMatchObject({ piece: 'floor', alone: true, z: 45 });
+		for (const { y } of bodyPoints(tomas)) expect(y).toBeLessThan(80 + 45);
+	});
+	it('lies under a bed that is high enough, between its legs', () => {
+		const high = { height: 900, panels: 1, length: 2000 };
+		const [tomas] = sleepersOf(onFloor(withPiece(planIn(vehicle), 'bed', 'fixed-platform', high)));
+		expect(tomas.longest.length).toBeGreaterThan(1725);
+		expect(tomas.shouldersFit).toBe(true);
+	});
+});

@@ -1,4 +1,5 @@
 import { bounds, type Polygon } from '../geometry/polygon';
+import type { Box } from '../geometry/vector';
 import { remember } from '../memory';
 import type { Interior } from '../interior';
 import type { Scene } from '../modes';
@@ -8,7 +9,7 @@ import { bodyOf, ROOM, type Body } from './body';
 import { longestEachWay, longestLying, pointOf, restOf, type Lying, type Rest, type LyingWidths } from './lying';
 import { headroom } from './headroom';
 import { lanesOfPair, pairOn, type PairedBody } from './pair';
-import { bedsOf, lanes, lyingRegion, surfaceOf } from './region';
+import { bedsOf, FLOOR, floorSurface, lanes, lyingRegion, surfaceOf } from './region';
 
 /** Someone lying on a sleep surface. */
 export interface Sleeper {
@@ -168,29 +169,36 @@ const middle = (outline: Polygon) => bounds(outline).y[0] + bounds(outline).y[1]
 
 /**
  * Everyone who lies in a scene, each in a lane of the bed that the piece the mode names for them belongs to: pieces that
- * lie level side by side are one bed. Remembered.
+ * lie level side by side are one bed. Whom it lays on no piece lies on the floor, where nothing stands. Remembered.
  */
 export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleeper[] => {
 	const berths = scene.pieces.flatMap((piece) => {
 		const surface = piece.assembly.surfaces.find((s) => s.use === 'sleep' && s.states.includes(piece.state.id));
 		return surface ? [{ piece: piece.id, surface }] : [];
 	});
-	return bedsOf(berths).flatMap((bed) => {
+	const lying = Object.entries(crew).flatMap(([id, person]) => {
+		const at = scene.mode.people[id];
+		return at?.posture === 'lying' ? [{ id, person, body: bodyOf(person), piece: at.piece ?? FLOOR }] : [];
+	});
+	const onPieces = bedsOf(berths).flatMap((bed) => {
 		// From the left, as the lanes are cut.
 		const people = [...bed]
 			.sort((a, b) => middle(b.surface.outline) - middle(a.surface.outline))
-			.flatMap(({ piece }) =>
-				Object.entries(crew)
-					.filter(([id]) => scene.mode.people[id]?.posture === 'lying' && scene.mode.people[id].piece === piece)
-					.map(([id, person]): ToLie => ({ id, person, body: bodyOf(person), piece }))
-			);
-		if (people.length === 0) return [];
-		const surface = surfaceOf(bed);
-		const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
-		const region = lyingRegion(surface, scene.interior, scene.seats, broadest);
-		return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad }, region?.outline);
+			.flatMap(({ piece }) => lying.filter((one) => one.piece === piece));
+		return layOn(surfaceOf(bed), people, scene, []);
 	});
+	const onFloor = lying.filter(({ piece }) => piece === FLOOR);
+	const standing = onFloor.length === 0 ? [] : scene.pieces.flatMap(({ parts }) => parts.map(({ box }) => box));
+	return [...onPieces, ...layOn(floorSurface(scene.interior), onFloor, scene, standing)];
 });
+
+/** Lays people on one surface, clear of what else stands about. */
+function layOn(surface: Surface, people: readonly ToLie[], scene: Scene, others: readonly Box[]): Sleeper[] {
+	if (people.length === 0) return [];
+	const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
+	const region = lyingRegion(surface, scene.interior, scene.seats, broadest, others);
+	return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad }, region?.outline);
+}
 
 /** Everyone who sits on a bench in a scene. */
 export function placeSitters(crew: Plan['crew'], scene: Scene): Sitter[] {

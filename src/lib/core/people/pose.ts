@@ -1,10 +1,12 @@
 import { vec2, vec3 } from '../geometry/vector';
+import type { Scene } from '../modes';
+import type { Person, Plan } from '../plan/plan';
 import { sign, type Interior } from '../interior';
 import { compressed } from './body';
 import type { BodyPosture, Placement } from './figure';
 import { headroom } from './headroom';
 import { LYING_SHARES, pointOf } from './lying';
-import type { Sitter, Sleeper } from './placing';
+import { placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
 
 /** What somebody can be shown doing in bed. */
 export const BED_POSTURES = [
@@ -60,3 +62,26 @@ export function poseOnBench({ body, surface, x }: Sitter): Pose | undefined {
 	const y = surface.faces.backAt + s * 0.19 * body.stature;
 	return { posture: 'sitting on a bench', placement: { at: vec3(x, y, seat), facing: vec2(0, s), floor: 0 } };
 }
+
+/** Somebody in a scene and how they are posed. */
+export interface Posed {
+	id: string;
+	person: Person;
+	pose: Pose;
+	/** What they are doing, in words. */
+	title: string;
+}
+
+/** Everybody in a scene who has a place in it; whoever is in bed in the posture asked for. */
+export const posesIn = (crew: Plan['crew'], scene: Scene, posture?: BedPosture): Posed[] => [
+	...placeSleepers(crew, scene)
+		.filter(({ longest }) => longest.length > 0)
+		.map((sleeper): Posed => {
+			const pose = poseInBed(scene.interior, sleeper, posture);
+			return { id: sleeper.id, person: sleeper.person, pose, title: pose.posture };
+		}),
+	...placeSitters(crew, scene).flatMap((sitter): Posed[] => {
+		const pose = poseOnBench(sitter);
+		return pose ? [{ id: sitter.id, person: sitter.person, pose, title: 'sitting' }] : [];
+	})
+];

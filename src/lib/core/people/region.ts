@@ -1,5 +1,6 @@
 import { bounds, closed, difference, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
 import { archNotch, freeOutline, type Interior, type SeatSolid } from '../interior';
+import type { Box } from '../geometry/vector';
 import type { Surface } from '../pieces';
 import { compressed, type Body } from './body';
 
@@ -14,16 +15,24 @@ export interface LyingRegion {
  * The part of a sleep surface that is free over the height of a lying body: walls that lean in, the sloping rear door,
  * arches and seats that reach above the mattress are taken off.
  *
+ * @param others what else stands about that is not lain on.
  * @returns undefined when nothing of the surface is free.
  */
-export function lyingRegion(surface: Surface, interior: Interior, seats: SeatSolid[], body: Body): LyingRegion | undefined {
+export function lyingRegion(
+	surface: Surface,
+	interior: Interior,
+	seats: SeatSolid[],
+	body: Body,
+	others: readonly Box[] = []
+): LyingRegion | undefined {
 	const z = surface.base + compressed(surface.pad, surface.foam, 'lying');
 	const height: [number, number] = [z, z + body.chestDepth];
 	const within = largest(intersection(surface.outline, freeOutline(interior, height)));
 	if (!within) return undefined;
 	const blocked = [
 		...interior.arches.map((arch) => archNotch(arch, z, 0)).filter((notch) => notch !== null),
-		...seats.flatMap((seat) => seatShadow(seat, height))
+		...seats.flatMap((seat) => seatShadow(seat, height)),
+		...others.filter(({ z: [low, high] }) => low < height[1] && high > surface.base + 1).map(({ x, y }) => rectangle(...x, ...y))
 	];
 	const outline = largest(difference(within, blocked));
 	return outline && { outline, z };
@@ -82,6 +91,22 @@ export function surfaceOf(bed: readonly Berth[]): Surface {
 			) ?? surface.outline
 	};
 }
+
+/** Where somebody lies whom the mode lays on no piece. */
+export const FLOOR = 'floor';
+/** Thickness of the mat on the floor, mm: a usual one for camping. */
+const MAT = 50;
+
+/** The bare floor with a mat on it, as far as the vehicle goes; {@link lyingRegion} takes off what stands on it. */
+export const floorSurface = (interior: Interior): Surface => ({
+	id: FLOOR,
+	use: 'sleep',
+	outline: rectangle(0, interior.length, -2500, 2500),
+	base: 0,
+	pad: MAT,
+	foam: 'firm',
+	states: []
+});
 
 /** The region cut lengthwise into one lane for each body, as wide as its share of the breadths, from the left. */
 export function lanes(region: Polygon, breadths: number[]): Polygon[] {

@@ -28,13 +28,14 @@ export const removePerson = (plan: Plan, id: string): Edit[] => [
 	{ path: ['crew', id], value: undefined }
 ];
 
-/** Edits that add a piece; people who lie or sit nowhere yet get their place on it, gear without a place goes under it. */
+/** Edits that add a piece; people who sit nowhere yet get their place on it, and those who lie on the floor while there is nothing else. */
 export function addPiece(plan: Plan, piece: Piece): { id: string; edits: Edit[] } {
 	const id = freeId(plan.pieces, piece.name);
+	const first = Object.keys(plan.pieces).length === 0;
 	const edits: Edit[] = [{ path: ['pieces', id], value: piece }];
 	for (const [mode, { people }] of Object.entries(plan.modes))
 		for (const [person, at] of Object.entries(people))
-			if (!at.piece && (at.posture === 'lying' || at.posture === 'on the bench'))
+			if (!at.piece && (at.posture === 'on the bench' || (at.posture === 'lying' && first)))
 				edits.push({ path: ['modes', mode, 'people', person], value: { ...at, piece: id } });
 	return { id, edits };
 }

@@ -19,6 +19,7 @@ export const personSchema = z.strictObject({
 	name,
 	stature: z.number().min(500).max(2300).describe('height in shoes off, mm'),
 	weight: z.number().min(5).max(300).describe('kg'),
+	child: z.boolean().optional().describe('true for the proportions of a child of this height: a larger head, a longer trunk'),
 	sittingHeight: z.number().min(250).max(1200).optional().describe('seat to crown, mm, when measured'),
 	breadth: z.number().min(150).max(900).optional().describe('over the upper arms, mm, when measured'),
 	wants: wantsSchema.default([...WANTS]).describe('what must be possible in bed'),

@@ -138,7 +138,12 @@ export function* finding(
 	const out: { mechanism: Mechanism; nearest: Settled | undefined; refusal: Refusal | undefined }[] = [];
 	const state = { looked: 0, tried: 0 };
 	// Six tenths of the way go to what works, the rest to what would; what something can be done about comes first.
-	const progress = (share: number): FindProgress => ({ share, found: listed(found), misses: [...misses].sort((a, b) => Number(!a.advice) - Number(!b.advice)), ...state });
+	const progress = (share: number): FindProgress => ({
+		share,
+		found: listed(found),
+		misses: [...misses].sort((a, b) => Number(!a.advice) - Number(!b.advice)),
+		...state
+	});
 	const asked = mechanisms.filter(({ sleepers }) => sleepers === undefined || sleepers === ground.sleepers.length);
 	for (const [i, mechanism] of asked.entries()) {
 		const reason = forbidden(ground, mechanism);

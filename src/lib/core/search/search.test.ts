@@ -117,7 +117,16 @@ describe('a planted case', () => {
 		const seat = starterPlan('Seats', 'small van').vehicle.seats['left-seat'];
 		vehicle.seats = {
 			// In the middle: nobody lies past it.
-			left: { ...seat, y: 0, back: exact(1600), foot: exact(200), slide: exact(300), uprightAngle: 0, drivingSlide: exact(0), drivingAngle: 0 }
+			left: {
+				...seat,
+				y: 0,
+				back: exact(1600),
+				foot: exact(200),
+				slide: exact(300),
+				uprightAngle: 0,
+				drivingSlide: exact(0),
+				drivingAngle: 0
+			}
 		} as never;
 		let plan = withCrew(planIn(vehicle), 1700);
 		for (const mode of Object.keys(plan.modes))

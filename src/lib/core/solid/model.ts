@@ -1,7 +1,9 @@
 import type { Manifold } from 'manifold-3d';
 import { openingsOf, zonesOf } from '../interior';
 import type { Scene } from '../modes';
+import { bodyOf, figureOf, type Posed } from '../people';
 import type { Vehicle } from '../plan/vehicle';
+import { bodySolid } from './bodies';
 import { boxSolid } from './free-space';
 import type { Kernel } from './grid';
 import { padSolid, partSolid, seatSolids } from './things';
@@ -15,7 +17,7 @@ export interface Mesh {
 /** One thing of the three-dimensional view. */
 export interface ModelThing {
 	of: string;
-	kind: 'room' | 'board' | 'bar' | 'pad' | 'back' | 'seat' | 'gear' | 'zone' | 'fixture';
+	kind: 'room' | 'board' | 'bar' | 'pad' | 'back' | 'seat' | 'gear' | 'zone' | 'fixture' | 'body';
 	title: string;
 	mesh: Mesh;
 }
@@ -61,13 +63,20 @@ export const movableThings = (kernel: Kernel, { seats, things, pieces }: Scene):
 	])
 ];
 
-/** The model of a scene; `free` is the free space of its interior, which stays the caller's. */
-export function sceneModel(kernel: Kernel, vehicle: Vehicle, scene: Scene, free: Manifold): Model {
+/**
+ * The model of a scene; `free` is the free space of its interior, which stays the caller's.
+ *
+ * @param posed whoever is shown in it.
+ */
+export function sceneModel(kernel: Kernel, vehicle: Vehicle, scene: Scene, free: Manifold, posed: readonly Posed[] = []): Model {
 	const things: ModelThing[] = [
 		{ of: 'vehicle', kind: 'room', title: 'Interior', mesh: meshOf(free) },
 		...zonesOf(vehicle).map(({ id, zone, box }) => thingOf(id, 'zone', `${zone.name}: keep clear`, boxSolid(kernel, box))),
 		...scene.interior.fixtures.map(({ id, name, box }) => thingOf(id, 'fixture', name, boxSolid(kernel, box))),
-		...movableThings(kernel, scene)
+		...movableThings(kernel, scene),
+		...posed.map(({ id, person, pose, title }) =>
+			thingOf(id, 'body', `${person.name}, ${title}`, bodySolid(kernel, figureOf(bodyOf(person), pose.posture, pose.placement)))
+		)
 	];
 	const lines = openingsOf(vehicle, scene.interior).map(({ id, opening, points }): ModelLine => ({
 		of: id,

@@ -18,6 +18,8 @@ import { applyEdits, BODY_STYLES, starterPlan, starterVehicle } from '../plan';
 import { kernel } from '../testing/kernel';
 import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
 import { randomVehicle } from '../testing/random';
+import { bodyOf, figureOf, roomOver, topOf } from '../people';
+import { bodySolid } from './bodies';
 import { boxSolid, freeSpace, meshOf, prism, sceneModel, Surround, type Kernel } from '.';
 
 let geometry: Kernel;
@@ -308,4 +310,59 @@ it('blocks are parted by their best axis, clipped outlines by what they really f
 		{ x: -50, y: 200 }
 	];
 	expect(blockClearance(block, { box: { x: [-50, 200], y: [-50, 200], z: [0, 20] }, footprint: around, corners: [] }).margin).toBe(10);
+});
+
+describe('bodies', () => {
+	const body = bodyOf({ stature: 1750 });
+	const facing = { x: -1, y: 0 };
+	it('are as high as their figure, and about as large as a person', async () => {
+		const geometry = await kernel();
+		for (const posture of ['lying on the back', 'sitting up', 'kneeling', 'crawling', 'curled on the side'] as const) {
+			const figure = figureOf(body, posture, { at: vec3(1000, 0, 400), facing });
+			const solid = bodySolid(geometry, figure);
+			const { min, max } = solid.boundingBox();
+			expect(max[2], posture).toBeCloseTo(topOf(figure), -1);
+			expect(min[2], posture).toBeGreaterThan(395 - 0.02 * 1750);
+			// Somebody of this height weighs some 60 to 90 kg at about the density of water; arms and trunk overlap here.
+			expect(solid.volume() / 1e6, posture).toBeGreaterThan(35);
+			expect(solid.volume() / 1e6, posture).toBeLessThan(100);
+			solid.delete();
+		}
+	});
+	it('stand out of the free space exactly where the figure has no room', async () => {
+		const geometry = await kernel();
+		const interior = buildInterior(
+			plainVehicle(
+				[
+					[0, 700],
+					[600, 700],
+					[1200, 450]
+				],
+				1300
+			)
+		);
+		const free = freeSpace(geometry, interior);
+		let [inside, outside] = [0, 0];
+		for (const posture of ['sitting up', 'kneeling', 'crawling', 'propped on an elbow'] as const)
+			for (const y of [0, 180, 330])
+				for (let z = 150; z <= 650; z += 100) {
+					const figure = figureOf(body, posture, { at: vec3(1500, y, z), facing });
+					const { margin } = roomOver(interior, figure);
+					const solid = bodySolid(geometry, figure);
+					const out = geometry.Manifold.difference(solid, free);
+					const litres = out.volume() / 1e6;
+					if (margin > 12) {
+						inside++;
+						expect(litres, `${posture} ${y} ${z}`).toBeLessThan(0.002);
+					}
+					if (margin < -25) {
+						outside++;
+						expect(litres, `${posture} ${y} ${z}`).toBeGreaterThan(0.002);
+					}
+					solid.delete();
+					out.delete();
+				}
+		expect(Math.min(inside, outside)).toBeGreaterThan(8);
+		free.delete();
+	});
 });

@@ -3,7 +3,7 @@ import { moved, union, type Polygon } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import type { Scene } from '../modes';
-import { bodyOf, figureOf, placeSitters, placeSleepers, poseInBed, poseOnBench, type BedPosture, type Limb, type Pose } from '../people';
+import { bodyOf, figureOf, posesIn, type BedPosture, type Limb, type Pose } from '../people';
 import type { Person, Plan } from '../plan/plan';
 import { project, type Shape, type ViewName } from './shape';
 
@@ -44,19 +44,13 @@ function silhouettes(view: ViewName, person: Person, { posture, placement: { at,
 }
 
 /** Silhouettes of everyone in the scene for one drawing; whoever is in bed in the posture asked for. */
-export function bodyShapes(view: ViewName, crew: Plan['crew'], scene: Scene, posture?: BedPosture): Shape[] {
-	const shapes = (id: string, person: Person, pose: Pose, title: string): Shape[] =>
-		silhouettes(view, person, pose).map((points) => ({ of: id, kind: 'body', points, title: `${person.name}, ${title}`, cut: false }));
-	return [
-		...placeSleepers(crew, scene)
-			.filter(({ longest }) => longest.length > 0)
-			.flatMap((sleeper) => {
-				const pose = poseInBed(scene.interior, sleeper, posture);
-				return shapes(sleeper.id, sleeper.person, pose, pose.posture);
-			}),
-		...placeSitters(crew, scene).flatMap((sitter) => {
-			const pose = poseOnBench(sitter);
-			return pose ? shapes(sitter.id, sitter.person, pose, 'sitting') : [];
-		})
-	];
-}
+export const bodyShapes = (view: ViewName, crew: Plan['crew'], scene: Scene, posture?: BedPosture): Shape[] =>
+	posesIn(crew, scene, posture).flatMap(({ id, person, pose, title }) =>
+		silhouettes(view, person, pose).map((points): Shape => ({
+			of: id,
+			kind: 'body',
+			points,
+			title: `${person.name}, ${title}`,
+			cut: false
+		}))
+	);

@@ -48,7 +48,7 @@
 		const { modeId, selected, sectionX, posture } = workbench.gaze;
 		const known = Object.hasOwn(session.plan.modes, modeId) ? modeId : Object.keys(session.plan.modes)[0];
 		if (known) workbench.derived?.ask(session.plan, { modeId: known, selected, sectionX, posture }, preferences.units);
-		if (known) workbench.solids?.ask(session.plan, known, workbench.gaze.solid);
+		if (known) workbench.solids?.ask(session.plan, known, workbench.gaze.solid, posture);
 	});
 
 	function keys(event: KeyboardEvent) {
@@ -127,7 +127,7 @@
 	header {
 		display: flex;
 		align-items: center;
-		gap: 14px;
+		gap: 10px;
 		padding: 0 14px;
 		border-bottom: 1px solid var(--rule);
 		background: var(--sheet);
@@ -142,7 +142,8 @@
 		font-size: 14px;
 		font-weight: 500;
 		margin: 0;
-		max-width: 210px;
+		max-width: 190px;
+		min-width: 60px;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;

@@ -383,6 +383,9 @@
 			padding-left: 5px;
 			padding-right: 5px;
 		}
+		.drawing {
+			height: 54px;
+		}
 		.delta {
 			display: block;
 			margin-left: 0;

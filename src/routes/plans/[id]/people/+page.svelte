@@ -65,6 +65,14 @@
 						>
 					{/each}
 				</fieldset>
+				<label
+					><input
+						type="checkbox"
+						checked={person.child ?? false}
+						onchange={(event) => setPerson(id, 'child', event.currentTarget.checked || undefined)}
+					/>
+					has the proportions of a child</label
+				>
 				<details>
 					<summary class="quiet">Measured sizes</summary>
 					<div class="fields">
