@@ -61,6 +61,9 @@ const PACE = 80;
 /** A bed this near to a door is climbed onto from outside, mm. */
 const BESIDE = 350;
 
+/** What begins no higher than this above what bears the body is climbed over, what begins higher is ducked under, mm. */
+const CLIMBED = 100;
+
 /** The easiest gait that a height leaves room for. */
 const gaitIn = (body: Body, free: number): Gait | undefined => GAITS.find((gait) => free >= gaitHeight(body, gait));
 
@@ -98,8 +101,7 @@ class Heights {
 			bx[0] < x + half && bx[1] > x - half && by[0] < y + half && by[1] > y - half;
 		const take = (z: readonly number[]) => {
 			if (z[1] <= bearing + 1) return;
-			// What begins below the middle of the body is climbed over, what begins above it is ducked under.
-			if (z[0] < bearing + this.half * 2) low = Math.max(low, z[1]);
+			if (z[0] < bearing + CLIMBED) low = Math.max(low, z[1]);
 			else high = Math.min(high, z[0]);
 		};
 		for (const { parts } of scene.pieces) for (const { box } of parts) if (meets(box.x, box.y)) take(box.z);

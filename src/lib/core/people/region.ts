@@ -29,13 +29,33 @@ export function lyingRegion(
 	const height: [number, number] = [z, z + body.chestDepth];
 	const within = largest(intersection(surface.outline, freeOutline(interior, height)));
 	if (!within) return undefined;
-	const blocked = [
-		...interior.arches.map((arch) => archNotch(arch, z, 0)).filter((notch) => notch !== null),
+	const standing = [
 		...seats.flatMap((seat) => seatShadow(seat, height)),
 		...others.filter(({ z: [low, high] }) => low < height[1] && high > surface.base + 1).map(({ x, y }) => rectangle(...x, ...y))
 	];
+	const blocked = [
+		...interior.arches.map((arch) => archNotch(arch, z, 0)).filter((notch) => notch !== null),
+		...standing.flatMap((shadow) => toTheSide(shadow, bounds(within).y))
+	];
 	const outline = largest(difference(within, blocked));
 	return outline && { outline, z };
+}
+
+/** Nobody lies in a strip narrower than this beside something, mm. */
+const STRIP = 300;
+
+/**
+ * What stands on a surface, joined to its nearer side so that the rest has no hole: whole where nobody lies between them
+ * anyway, else by a slit across.
+ */
+function toTheSide(shadow: Polygon, side: [number, number]): Polygon[] {
+	const { x, y } = bounds(shadow);
+	const [right, left] = [y[0] - side[0], side[1] - y[1]];
+	const gap = Math.min(right, left);
+	const across: [number, number] = right < left ? [side[0] - 1, y[1]] : [y[0], side[1] + 1];
+	if (gap < STRIP) return [rectangle(...x, ...across)];
+	const middle = (x[0] + x[1]) / 2;
+	return [shadow, rectangle(middle - 1, middle + 1, ...across)];
 }
 
 /** What a seat blocks between two heights, seen from above. */
