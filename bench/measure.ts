@@ -10,9 +10,9 @@ function median(values: number[]): number {
 	return sorted[Math.floor(sorted.length / 2)];
 }
 
-/** Median milliseconds of a task over some runs, after a warm-up. */
-export function time(task: (run: number) => void, runs = 60): { median: number; worst: number } {
-	for (let i = 0; i < 15; i++) task(-1 - i);
+/** Median milliseconds of a task over some runs, after some to warm up. */
+export function time(task: (run: number) => void, runs = 60, warmUp = 15): { median: number; worst: number } {
+	for (let i = 0; i < warmUp; i++) task(-1 - i);
 	const times = Array.from({ length: runs }, (_, i) => {
 		const start = performance.now();
 		task(i);

@@ -22,8 +22,15 @@ export function settlingTurns(plan: Plan, finding: Finding, knobs: readonly Knob
 	const own = resultId(finding);
 	return knobs.flatMap((knob) => {
 		const editsFor = (value: number): Edit[] => [{ path: knob.path, value }];
-		const margin = (value: number) =>
-			resultsOfRule(applyEdits(plan, editsFor(value)), mode, finding.rule).find((r) => resultId(r) === own)?.margin ?? -Infinity;
+		const known = new Map<number, number>();
+		const margin = (value: number): number => {
+			let found = known.get(value);
+			if (found === undefined) {
+				found = resultsOfRule(applyEdits(plan, editsFor(value)), mode, finding.rule).find((r) => resultId(r) === own)?.margin ?? -Infinity;
+				known.set(value, found);
+			}
+			return found;
+		};
 		return ([1, -1] as const).flatMap((direction): SettlingTurn[] => {
 			for (const aim of aims) {
 				const value = smallestTurn(knob, direction, aim, margin);

@@ -1,1 +1,3 @@
+export { compromises, type Compromise } from './compromise';
+export { leversOf, type Lever, type LeverOption } from './levers';
 export { heightStudy, marginAt, type HeightRow, type HeightStudy } from './study';

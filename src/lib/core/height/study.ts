@@ -43,11 +43,21 @@ const QUESTIONS: { rule: string; word: (title: string) => string }[] = [
 /** Distance between the heights tried, mm. */
 const STEP = 20;
 
+/** The plan with everything that goes under no piece yet under this one. */
+function withAllGear(plan: Plan, pieceId: string): Plan {
+	const loose = Object.keys(plan.gear).filter((id) => plan.gear[id].under === undefined);
+	return applyEdits(
+		plan,
+		loose.map((id) => ({ path: ['gear', id, 'under'], value: pieceId }))
+	);
+}
+
 /**
  * Tries a piece at every height between the floor and where nothing fits on it any more, in 20 mm steps, in one mode
- * (and the bench questions in the modes where somebody sits on it).
+ * (and the bench questions in the modes where somebody sits on it). Gear that has no place yet is asked under it as well.
  */
-export function heightStudy(plan: Plan, pieceId: string, modeIds: string[]): HeightStudy {
+export function heightStudy(present: Plan, pieceId: string, modeIds: string[]): HeightStudy {
+	const plan = withAllGear(present, pieceId);
 	const piece = plan.pieces[pieceId];
 	const kind = kindOf(piece.kind);
 	const interior = interiorOf(plan.vehicle);

@@ -1,4 +1,5 @@
 import { piecewise, valueAt } from '../geometry/piecewise';
+import { remember } from '../memory';
 import type { Foam } from '../pieces/parameter';
 import type { Person } from '../plan/plan';
 
@@ -65,8 +66,8 @@ const CHILD = {
 	])
 };
 
-/** The sizes of a person from the segment table, measured ones where given; a child's trunk and head from its own shares. */
-export function bodyOf(person: Pick<Person, 'stature' | 'sittingHeight' | 'breadth' | 'child'>): Body {
+/** The sizes of a person from the segment table, measured ones where given; a child's trunk and head from its own shares. Remembered. */
+export const bodyOf = remember((person: Pick<Person, 'stature' | 'sittingHeight' | 'breadth' | 'child'>): Body => {
 	const H = person.stature;
 	const share = person.child ? valueAt(CHILD.sitting, H) : SEGMENT.sitting;
 	const sitting = person.sittingHeight ?? share * H;
@@ -80,7 +81,7 @@ export function bodyOf(person: Pick<Person, 'stature' | 'sittingHeight' | 'bread
 		chestDepth: SEGMENT.chestDepth * H,
 		sittingShoulder: SEGMENT.hipToShoulder * H * (share / SEGMENT.sitting)
 	};
-}
+});
 
 /** Room to leave round a body, mm (the design's figures). */
 export const ROOM = {

@@ -1,6 +1,7 @@
 import { bounds, contains, type Polygon } from '../geometry/polygon';
-import { vec3, type Vec2, type Vec3 } from '../geometry/vector';
+import { vec3, type Box, type Vec2, type Vec3 } from '../geometry/vector';
 import { openingsOf, rearFaceAt, sign, type OpeningSolid } from '../interior';
+import { remember } from '../memory';
 import type { Scene } from '../modes';
 import type { Vehicle } from '../plan/vehicle';
 import { compressed, ROOM, SEGMENT, type Body } from './body';
@@ -16,28 +17,23 @@ export type Gait = (typeof GAITS)[number];
 /** Room over the chest of somebody who wriggles along on the back, for elbows and knees to push: our own figure, mm. */
 const WRIGGLE = 100;
 
-/** How high the back of somebody on hands and knees is, mm. */
+/** How high the back of somebody on hands and knees is, mm; head down, it is the highest. */
 function backHeight(body: Body): number {
 	const { limbs, posture } = figureOf(body, 'crawling', { at: vec3(0, 0, 0), facing: { x: 1, y: 0 } });
 	return topOf({ posture, limbs: limbs.filter(({ name }) => name !== 'head' && name !== 'neck') });
 }
 
+/** Heights that a body needs above what bears it, by the way it moves. */
+const gaitHeights = remember((body: Body): Record<Gait, number> => ({
+	upright: body.stature + ROOM.overHair,
+	crouching: postureHeight(body, 'crouching') + ROOM.overHair,
+	'on hands and knees': backHeight(body) + ROOM.overHair,
+	'on the elbows': SEGMENT.upperArm * body.stature + body.chestDepth / 2 + ROOM.overHair,
+	wriggling: body.chestDepth + WRIGGLE
+}));
+
 /** Height that a body needs above what bears it, moving in some way, mm. */
-export function gaitHeight(body: Body, gait: Gait): number {
-	switch (gait) {
-		case 'upright':
-			return body.stature + ROOM.overHair;
-		case 'crouching':
-			return postureHeight(body, 'crouching') + ROOM.overHair;
-		case 'on hands and knees':
-			// Head down: the back is the highest.
-			return backHeight(body) + ROOM.overHair;
-		case 'on the elbows':
-			return SEGMENT.upperArm * body.stature + body.chestDepth / 2 + ROOM.overHair;
-		case 'wriggling':
-			return body.chestDepth + WRIGGLE;
-	}
-}
+export const gaitHeight = (body: Body, gait: Gait): number => gaitHeights(body)[gait];
 
 /** One stretch of the way in: through the door, over the floor, along the bed. */
 export interface WayStep {
@@ -57,7 +53,7 @@ export interface WayIn {
 }
 
 /** Distance between the places of a way that are looked at, mm. */
-const PACE = 80;
+const PACE = 120;
 /** A bed this near to a door is climbed onto from outside, mm. */
 const BESIDE = 350;
 
@@ -86,41 +82,49 @@ function nearestOn(outline: Polygon, from: Vec2): Vec2 {
 /** What limits the height over places of a scene: roof and walls, what hangs above, and what has to be climbed over. */
 class Heights {
 	private readonly half: number;
+	private readonly boxes: Box[];
+
 	constructor(
 		private readonly scene: Scene,
 		{ body }: Sleeper
 	) {
 		this.half = body.headBreadth / 2;
+		this.boxes = [
+			...scene.pieces.flatMap(({ parts }) => parts.map(({ box }) => box)),
+			...scene.seats.flatMap((seat) =>
+				seat.profiles.map((profile): Box => {
+					const { x, y: z } = bounds(profile);
+					return { x, y: seat.y, z };
+				})
+			)
+		];
 	}
 
 	/** Free height above `bearing` about a place: up to the lowest thing above it, from the highest that stands on it. */
-	over({ x, y }: Vec2, bearing: number): number {
+	private over({ x, y }: Vec2, bearing: number, boxes: readonly Box[]): number {
 		const { scene, half } = this;
 		let [low, high] = [bearing, headroom(scene.interior, x, y, half)];
-		const meets = (bx: readonly number[], by: readonly number[]) =>
-			bx[0] < x + half && bx[1] > x - half && by[0] < y + half && by[1] > y - half;
-		const take = (z: readonly number[]) => {
-			if (z[1] <= bearing + 1) return;
+		for (const { x: bx, y: by, z } of boxes) {
+			if (bx[0] >= x + half || bx[1] <= x - half || by[0] >= y + half || by[1] <= y - half) continue;
 			if (z[0] < bearing + CLIMBED) low = Math.max(low, z[1]);
 			else high = Math.min(high, z[0]);
-		};
-		for (const { parts } of scene.pieces) for (const { box } of parts) if (meets(box.x, box.y)) take(box.z);
-		for (const seat of scene.seats)
-			for (const profile of seat.profiles) {
-				const at = bounds(profile);
-				if (meets(at.x, seat.y)) take(at.y);
-			}
+		}
 		return high - low;
 	}
 
-	/** The tightest place of a straight way; of equally tight ones the first. */
-	along(from: Vec2, to: Vec2, bearing: number): { free: number; at: Vec3 } {
+	/** The tightest place of a straight way; of equally tight ones the first. Ends where no more than `enough` is left. */
+	along(from: Vec2, to: Vec2, bearing: number, enough: number): { free: number; at: Vec3 } {
+		const { half } = this;
+		const reach = (a: number, b: number) => [Math.min(a, b) - half, Math.max(a, b) + half] as const;
+		const [rx, ry] = [reach(from.x, to.x), reach(from.y, to.y)];
+		const boxes = this.boxes.filter(({ x, y, z }) => z[1] > bearing + 1 && x[0] < rx[1] && x[1] > rx[0] && y[0] < ry[1] && y[1] > ry[0]);
 		const count = Math.max(1, Math.ceil(Math.hypot(to.x - from.x, to.y - from.y) / PACE));
 		let least = { free: Infinity, at: vec3(from.x, from.y, bearing) };
 		for (let i = 0; i <= count; i++) {
 			const at = { x: from.x + ((to.x - from.x) * i) / count, y: from.y + ((to.y - from.y) * i) / count };
-			const free = this.over(at, bearing);
+			const free = this.over(at, bearing, boxes);
 			if (free < least.free) least = { free, at: vec3(at.x, at.y, bearing) };
+			if (free <= enough) break;
 		}
 		return least;
 	}
@@ -171,14 +175,16 @@ function wayThrough(opening: OpeningSolid, scene: Scene, sleeper: Sleeper): WayI
 	let best: WayIn | undefined;
 	for (const onto of edgePlaces(surface.outline, entry)) {
 		const climbs = Math.hypot(onto.x - entry.x, onto.y - entry.y) <= BESIDE;
+		// A way that is no better than the best so far need not be followed to its end.
+		const known = best ? tightest(best).free : -Infinity;
 		const low = Math.max(opening.z[0], climbs ? bed : 0);
 		const way: WayIn = {
 			door: opening.id,
 			name: opening.opening.name,
 			steps: [
 				step('door', { free: opening.z[1] - low, at: vec3(entry.x, entry.y, low) }),
-				...(climbs ? [] : [step('floor', heights.along(entry, shortOf(onto, entry, body.breadth), 0))]),
-				step('bed', heights.along(onto, hips, bed))
+				...(climbs ? [] : [step('floor', heights.along(entry, shortOf(onto, entry, body.breadth), 0, known))]),
+				step('bed', heights.along(onto, hips, bed, known))
 			]
 		};
 		if (!best || tightest(way).free > tightest(best).free) best = way;

@@ -1,7 +1,7 @@
 import { findingsOf, settlingTurns, wantOf, type Finding } from '../checks';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
-import { pieceKnobs } from '../turning';
+import { pieceKnobs, type Knob } from '../turning';
 import { liesAsMeant, planOf } from './layout';
 import type { Ground } from './ground';
 import type { Draft } from './mechanisms';
@@ -62,11 +62,18 @@ const LOOKED_AT = 3;
 /** Length that turning a draft's numbers may still win, mm: lying askew, reaching nearer to the door. */
 const MAKES_UP = 60;
 
+/** No number of a draft is turned further, mm: drafts that differ by more are judged by themselves. */
+const REACH = 100;
+const near = (knob: Knob): Knob => ({
+	...knob,
+	range: [Math.max(knob.range[0], knob.value - REACH), Math.min(knob.range[1], knob.value + REACH)]
+});
+
 /** The plan with one number of a piece turned so that its worst clash is settled and as few as possible are left. */
 function smallestSettling(plan: Plan, [clash]: Finding[]): Plan | undefined {
 	// A draft is as long as its place allows: no number of its own makes up for much.
 	if (clash.rule === 'lying-length' && clash.margin < -MAKES_UP) return undefined;
-	const knobs = clash.subjects.flatMap((id) => (Object.hasOwn(plan.pieces, id) ? pieceKnobs(id, plan.pieces[id]) : []));
+	const knobs = clash.subjects.flatMap((id) => (Object.hasOwn(plan.pieces, id) ? pieceKnobs(id, plan.pieces[id]).map(near) : []));
 	const turns = settlingTurns(plan, clash, knobs, [0])
 		.sort((a, b) => Math.abs(a.value - a.knob.value) - Math.abs(b.value - b.knob.value))
 		.slice(0, LOOKED_AT);
