@@ -4,7 +4,7 @@ import highsWasm from 'highs/runtime?url';
 import { findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } from '../core/checks';
 import { cuttingPlan, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
-import { heightStudy, type HeightStudy } from '../core/height';
+import { heightStudy, leversOf, type HeightStudy, type Lever } from '../core/height';
 import { convert, reachIn, sceneDuring, unblocking, type Conversion, type Reach, type Unblocking } from '../core/moves';
 import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/pads';
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
@@ -117,6 +117,20 @@ const derive = {
 		if (studied?.plan !== key || studied.study.piece !== pieceId)
 			studied = { plan: key, study: heightStudy(plan, pieceId, Object.keys(plan.modes)) };
 		return studied.study;
+	},
+
+	/** Mattress, foam and ceiling lining tried at every height of a piece, reporting as they come; ends early when a newer plan comes. */
+	async levers(next: Plan, pieceId: string, report: (levers: Lever[]) => void): Promise<void> {
+		const present = adopt(next);
+		const mine = turn;
+		if (!Object.hasOwn(present.pieces, pieceId)) return;
+		const run = leversOf(present, pieceId, Object.keys(present.modes));
+		for (let step = run.next(); ; step = run.next()) {
+			report(structuredClone(step.value));
+			if (step.done) return;
+			await breathe();
+			if (mine !== turn) return;
+		}
 	},
 
 	/** The way from one mode to another; {@link during} shows it. */

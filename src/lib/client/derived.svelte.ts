@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Finding } from '../core/checks';
-import type { HeightStudy } from '../core/height';
+import type { HeightStudy, Lever } from '../core/height';
 import type { Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
 import { newest } from './newest';
@@ -74,6 +74,15 @@ export class Derived {
 			})
 		);
 	}
+
+	/** What besides the height is traded for millimetres, setting by setting as it is worked out. */
+	readonly levers = newest(async ({ plan, piece, report }: { plan: Plan; piece: string; report: (levers: Lever[]) => void }) => {
+		try {
+			await this.remote.levers(plan, piece, proxy(report));
+		} catch (error) {
+			this.failure = `The levers could not be worked out: ${(error as Error).message}`;
+		}
+	});
 
 	/** Works out the way from one mode to another. */
 	convert(plan: Plan, from: string, to: string) {

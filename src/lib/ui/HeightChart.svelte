@@ -3,7 +3,7 @@
 	import { area, line } from 'd3-shape';
 	import { preferences } from '../client/preferences.svelte';
 	import { statusOf, type Status } from '../core/checks';
-	import { marginAt, type HeightRow, type HeightStudy } from '../core/height';
+	import { marginAt, type Compromise, type HeightRow, type HeightStudy } from '../core/height';
 	import { formatInches, formatLength } from '../core/units';
 	import StatusMark from './StatusMark.svelte';
 
@@ -11,10 +11,12 @@
 		study: HeightStudy;
 		height: number;
 		range: [number, number];
+		/** Heights to mark, in the order of their numbers. */
+		compromises: Compromise[];
 		/** `step` comes from the keyboard: exact, it stops at nothing. */
 		onmove: (height: number, phase: 'move' | 'end' | 'step') => void;
 	}
-	let { study, height, range, onmove }: Props = $props();
+	let { study, height, range, compromises, onmove }: Props = $props();
 
 	let width = $state(380);
 	let full = $state(260);
@@ -23,7 +25,7 @@
 	const inner = $derived(Math.max(80, width - left - right));
 	const x = $derived(scaleLinear([study.heights[0], study.heights.at(-1)!], [left, left + inner]));
 	const curves = 34;
-	const rowHeight = $derived(Math.max(9, Math.min(20, (full - top - bottom - curves) / Math.max(1, study.rows.length))));
+	const rowHeight = $derived(Math.max(9, Math.min(30, (full - top - bottom - curves) / Math.max(1, study.rows.length))));
 	const curveTop = $derived(top + study.rows.length * rowHeight + 4);
 	const axisY = $derived(curveTop + curves);
 
@@ -120,6 +122,14 @@
 			<text x={x(tick)} y={axisY + 13} class="axis">{tickText(tick)}</text>
 		{/each}
 		<path d="M{left} {axisY}H{left + inner}" class="tick" />
+		{#each compromises as one, i (one.height)}
+			<g class="compromise">
+				<title>{formatLength(one.height, preferences.units)}: gives up {one.givesUp.join(', ') || 'nothing'}</title>
+				<path d="M{x(one.height)} {top}V{axisY}" />
+				<circle cx={x(one.height)} cy={axisY - 8} r="7.5" />
+				<text x={x(one.height)} y={axisY - 7.5}>{i + 1}</text>
+			</g>
+		{/each}
 		<g
 			class="present"
 			role="slider"
@@ -205,6 +215,19 @@
 	.tick {
 		stroke: var(--ink-soft);
 		fill: none;
+	}
+	.compromise path {
+		stroke: var(--ink);
+		stroke-width: 1;
+		stroke-dasharray: 2 3;
+	}
+	.compromise circle {
+		fill: var(--ink);
+	}
+	.compromise text {
+		fill: var(--sheet);
+		font-size: 10.5px;
+		text-anchor: middle;
 	}
 	.present path {
 		stroke: var(--accent);

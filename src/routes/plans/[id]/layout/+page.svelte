@@ -1,16 +1,19 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import type { Finding, Fix } from '$lib/core/checks';
+	import { compromises, type Lever, type LeverOption } from '$lib/core/height';
 	import { BED_POSTURES, type BedPosture } from '$lib/core/people';
 	import { kindOf, numberRange } from '$lib/core/pieces';
 	import { worstOverlap } from '$lib/core/solid';
-	import { formatLength } from '$lib/core/units';
+	import { formatLength, withUnits } from '$lib/core/units';
 	import { alongSnaps, dragParameter, heightSnaps, snapTo } from '$lib/core/views';
 	import { useWorkbench } from '$lib/ui/context';
 	import Drawing, { type DragStep } from '$lib/ui/Drawing.svelte';
 	import Findings from '$lib/ui/Findings.svelte';
 	import Model from '$lib/ui/Model.svelte';
 	import HeightChart from '$lib/ui/HeightChart.svelte';
+	import HeightTrade from '$lib/ui/HeightTrade.svelte';
 	import ModeForm from '$lib/ui/ModeForm.svelte';
 	import ModeStrip from '$lib/ui/ModeStrip.svelte';
 	import PiecesPanel from '$lib/ui/PiecesPanel.svelte';
@@ -43,6 +46,15 @@
 		return near
 			? `Solids: nothing overlaps; the smallest gap is ${formatLength(Math.floor(near.mm * 10) / 10, preferences.units)}, at ${near.part.toLowerCase()}.`
 			: 'Solids: nothing overlaps.';
+	});
+	/** The height decision by itself, with its levers, instead of beside the drawings. */
+	let deciding = $state(false);
+	let levers: Lever[] = $state.raw([]);
+	const marks = $derived(answers?.study ? compromises(answers.study) : []);
+	/** What the chart says, whatever the present height: the levers are worked out afresh when that changes. */
+	const curves = $derived(answers?.study?.piece === selected ? JSON.stringify(answers?.study) : '');
+	$effect(() => {
+		if (deciding && selected && curves) untrack(() => answers?.levers({ plan, piece: selected, report: (found) => (levers = found) }));
 	});
 	let panel: 'piece' | 'mode' = $state('piece');
 	let pointed: Finding | undefined = $state.raw();
@@ -98,6 +110,9 @@
 		else session.edit(`height of ${plan.pieces[selected].name}`, edits);
 	}
 
+	const turnLever = (lever: Lever, option: LeverOption) =>
+		session.edit(`${lever.label.toLowerCase()}: ${withUnits(option.label, preferences.units)}`, option.edits);
+
 	function applyFix(fix: Fix) {
 		session.edit(fix.label.toLowerCase(), fix.edits);
 		pointed = undefined;
@@ -133,7 +148,7 @@
 			onchoose={(id) => (gaze.modeId = id)}
 		/>
 		{#if look}
-			<div class="drawings" class:with-solid={gaze.solid}>
+			<div class="drawings" class:with-solid={gaze.solid} class:deciding={deciding && !gaze.solid}>
 				{#if gaze.solid}
 					<div class="card view solid">
 						<h2>In three dimensions</h2>
@@ -187,7 +202,13 @@
 					<div class="card view chart">
 						<h2>How high?</h2>
 						{#if answers?.study && selected && heightRange}
-							<HeightChart study={answers.study} {height} range={heightRange} onmove={moveHeight} />
+							<button type="button" class="tool grow" aria-pressed={deciding} onclick={() => (deciding = !deciding)}
+								>{deciding ? 'Smaller' : 'Larger, with levers'}</button
+							>
+							<HeightChart study={answers.study} {height} range={heightRange} compromises={marks} onmove={moveHeight} />
+							{#if deciding}
+								<HeightTrade compromises={marks} {levers} {height} onheight={(value) => moveHeight(value, 'step')} onlever={turnLever} />
+							{/if}
 						{:else}
 							<p class="quiet wait">{selected ? 'Trying every height …' : 'Choose a piece to see what each height gives and takes.'}</p>
 						{/if}
@@ -302,6 +323,30 @@
 	.chart {
 		grid-column: span 10;
 	}
+	/* Deciding on the height: the chart is the stage, and the section beside it follows the line. */
+	.deciding {
+		grid-template-rows: minmax(0, 1fr) minmax(0, 1.7fr);
+	}
+	.deciding :is(.above, .cross) {
+		display: none;
+	}
+	.deciding .long {
+		grid-column: span 20;
+	}
+	.deciding .chart {
+		grid-column: span 20;
+		display: grid;
+		grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+		gap: 8px;
+	}
+	.grow {
+		position: absolute;
+		top: 2px;
+		right: 4px;
+		min-height: 22px;
+		padding: 0 8px;
+		font-size: 12px;
+	}
 	.view h2 {
 		position: absolute;
 		top: 3px;
@@ -342,6 +387,13 @@
 			flex-direction: column;
 		}
 		.view {
+			height: 280px;
+		}
+		.deciding .chart {
+			display: block;
+			height: auto;
+		}
+		.deciding .chart > :global(.chart) {
 			height: 280px;
 		}
 		.centre {
