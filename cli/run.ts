@@ -1,11 +1,12 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import createHighs from 'highs';
+import Module from 'manifold-3d';
 import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
-import { find, startingBrief } from '../src/lib/core/search';
+import { find, SolidVerifier, startingBrief } from '../src/lib/core/search';
 import { formatLength, formatMass, withUnits, type UnitSystem } from '../src/lib/core/units';
 
 /** Where a command writes: results to `out`, complaints to `err`. */
@@ -169,8 +170,10 @@ function wayAsData({ actions, seconds, tightest }: Conversion & { ok: true }) {
 	return { possible: true, seconds, clearance: room(tightest), proven: true, moves };
 }
 
-function findLayouts(plan: Plan, { json, system }: Options, { out }: Streams): number {
-	const { found, misses } = find(plan, plan.brief ?? startingBrief(plan));
+async function findLayouts(plan: Plan, { json, system }: Options, { out }: Streams): Promise<number> {
+	const kernel = await Module();
+	kernel.setup();
+	const { found, misses } = find(plan, plan.brief ?? startingBrief(plan), { verify: new SolidVerifier(kernel).verify });
 	if (json) {
 		const layouts = found.map(({ plan: layout, ...rest }) => ({
 			...rest,

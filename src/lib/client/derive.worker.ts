@@ -8,7 +8,8 @@ import { heightStudy, leversOf, type HeightStudy, type Lever } from '../core/hei
 import { convert, reachIn, sceneDuring, unblocking, type Conversion, type Reach, type Unblocking } from '../core/moves';
 import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/pads';
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
-import { longestSleeper, placeSleepers, type BedPosture } from '../core/people';
+import { vec3, type Vec3 } from '../core/geometry/vector';
+import { longestSleeper, placeSleepers, ROOM, widestPair, type BedPosture } from '../core/people';
 import { kindOf } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
@@ -38,7 +39,9 @@ export interface Look {
 /** What takes longer and follows: tolerances, then fixes, then the longest sleeper of each lane. */
 export interface Refined {
 	findings: Finding[];
-	longest: { person: string; piece: string; modeId: string; stature: number }[];
+	longest: { person: string; piece: string; modeId: string; stature: number; line: [Vec3, Vec3] | undefined }[];
+	/** Two who share a bed: how much wider each could be at the shoulders, mm; absent where they do not fit in any way. */
+	pairs: { people: [string, string]; modeId: string; extra: number | undefined; headToFoot: boolean }[];
 	/** 0 to 1. */
 	progress: number;
 }
@@ -88,24 +91,32 @@ const derive = {
 			if (mine !== turn) return;
 		}
 		const findings = findingsOf(present, tolerances);
-		const longest = Object.keys(present.modes).flatMap((id) => {
-			const sleepers = placeSleepers(present.crew, sceneOf(present, id));
-			return sleepers.map(({ id: person, piece, lane, alone }) => ({
-				person,
-				piece,
-				modeId: id,
-				stature: longestSleeper(lane, alone).stature
-			}));
-		});
-		report({ findings, longest, progress: 0.5 });
+		const longest: Refined['longest'] = [];
+		const pairs: Refined['pairs'] = [];
+		for (const modeId of Object.keys(present.modes)) {
+			const sleepers = placeSleepers(present.crew, sceneOf(present, modeId));
+			for (const { id: person, piece, lane, alone, z } of sleepers) {
+				const { stature, lying } = longestSleeper(lane, alone);
+				const line = lying && ([lying.crown, lying.feet].map(({ x, y }) => vec3(x, y, z)) as [Vec3, Vec3]);
+				longest.push({ person, piece, modeId, stature, line });
+			}
+			for (const [i, a] of sleepers.entries()) {
+				const shared = sleepers.filter(({ region }) => region === a.region);
+				if (a.region.length === 0 || shared.length !== 2 || shared[0] !== sleepers[i]) continue;
+				const sizes = shared.map(({ body, widths }) => ({ length: body.stature + ROOM.lengthLeast, widths }));
+				const widest = widestPair(a.region, [sizes[0], sizes[1]]);
+				pairs.push({ people: [shared[0].id, shared[1].id], modeId, extra: widest?.extra, headToFoot: widest?.pair.headToFoot ?? false });
+			}
+		}
+		report({ findings, longest, pairs, progress: 0.5 });
 		const open = findings.filter((f) => f.status !== 'clear');
 		for (const [i, finding] of open.entries()) {
 			await breathe();
 			if (mine !== turn) return;
 			finding.fixes = fixesFor(present, finding, tolerances, system);
-			report({ findings, longest, progress: 0.5 + (0.5 * (i + 1)) / open.length });
+			report({ findings, longest, pairs, progress: 0.5 + (0.5 * (i + 1)) / open.length });
 		}
-		report({ findings, longest, progress: 1 });
+		report({ findings, longest, pairs, progress: 1 });
 	},
 
 	/** The height chart of a piece; the present height of the piece plays no part in it. */

@@ -18,6 +18,7 @@ export class Derived {
 	look: Look | undefined = $state.raw();
 	findings: Finding[] = $state.raw([]);
 	longest: Refined['longest'] = $state.raw([]);
+	pairs: Refined['pairs'] = $state.raw([]);
 	study: HeightStudy | undefined = $state.raw();
 	/** Share of the slower work that is done. */
 	progress = $state(0);
@@ -70,6 +71,7 @@ export class Derived {
 			proxy((part: Refined) => {
 				this.findings = part.findings;
 				this.longest = part.longest;
+				this.pairs = part.pairs;
 				this.progress = part.progress;
 			})
 		);

@@ -1,10 +1,8 @@
 import { expose } from 'comlink';
 import Module from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
-import { sceneOf } from '../core/derive';
 import type { Brief, Plan } from '../core/plan';
-import { finding, type FindProgress } from '../core/search';
-import { Surround, worstOverlap } from '../core/solid';
+import { finding, SolidVerifier, type FindProgress } from '../core/search';
 import { breathe } from './breathe';
 import { drawingsOf, type LayoutDrawings } from './layout-drawings';
 
@@ -18,17 +16,8 @@ const search = {
 	async find(plan: Plan, brief: Brief, report: (sofar: FindReport) => void): Promise<void> {
 		const kernel = await Module({ locateFile: () => manifoldWasm });
 		kernel.setup();
-		let surround: Surround | undefined;
-		const verify = (layout: Plan): string | undefined => {
-			for (const id of Object.keys(layout.modes)) {
-				const scene = sceneOf(layout, id);
-				surround ??= new Surround(kernel, scene.interior);
-				const overlap = worstOverlap(surround.verdicts(scene));
-				if (overlap) return `${overlap.part} overlaps ${overlap.into}`;
-			}
-			return undefined;
-		};
-		const run = finding(plan, brief, { verify });
+		const solids = new SolidVerifier(kernel);
+		const run = finding(plan, brief, { verify: solids.verify });
 		let known = '';
 		for (let step = run.next(); ; step = run.next()) {
 			const { value, done } = step;
@@ -38,7 +27,7 @@ const search = {
 			if (done) break;
 			await breathe();
 		}
-		surround?.delete();
+		solids.delete();
 	}
 };
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { seatStates } from '../core/interior';
-	import { addMode, POSTURES, USES, type Posture } from '../core/plan';
+	import { addMode, HEADS, POSTURES, USES, type Head, type Posture } from '../core/plan';
 	import { useWorkbench } from './context';
 	import LengthField from './LengthField.svelte';
 
@@ -37,8 +37,8 @@
 		const piece = mode.people[person]?.piece ?? Object.keys(session.plan.pieces)[0];
 		place(person, posture, hasPlace(posture) ? piece : undefined);
 	}
-	const place = (person: string, posture: Posture, piece: string | undefined) =>
-		set(['people', person], { posture, ...(piece ? { piece } : {}) }, 'where someone is');
+	const place = (person: string, posture: Posture, piece: string | undefined, head?: Head) =>
+		set(['people', person], { posture, ...(piece ? { piece } : {}), ...(head ? { head } : {}) }, 'where someone is');
 </script>
 
 {#if mode}
@@ -89,10 +89,23 @@
 					<select
 						class="field"
 						value={at.piece ?? ''}
-						onchange={(event) => place(personId, at.posture, event.currentTarget.value || undefined)}
+						onchange={(event) => place(personId, at.posture, event.currentTarget.value || undefined, at.head)}
 					>
 						{#if at.posture === 'lying'}<option value="">floor</option>{/if}
 						{#each Object.entries(session.plan.pieces) as [pieceId, piece] (pieceId)}<option value={pieceId}>{piece.name}</option>{/each}
+					</select>
+				</label>
+			{/if}
+			{#if at?.posture === 'lying'}
+				<label>
+					<span class="quiet">{person.name}’s head is</span>
+					<select
+						class="field"
+						value={at.head ?? ''}
+						onchange={(event) => place(personId, 'lying', at.piece, (event.currentTarget.value || undefined) as Head | undefined)}
+					>
+						<option value="">where there is more room</option>
+						{#each HEADS as head (head)}<option value={head}>at the {head}</option>{/each}
 					</select>
 				</label>
 			{/if}

@@ -1,3 +1,4 @@
+import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
@@ -50,6 +51,7 @@ export const CHECKS: readonly Check[] = [
 	propped,
 	turningOver,
 	gettingIn,
+	animalPlace,
 	benchLegRoom,
 	benchHead,
 	slatGaps,

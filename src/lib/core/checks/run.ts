@@ -5,14 +5,18 @@ import type { Plan } from '../plan/plan';
 import type { Finding, Result, Sensitivity, Status } from './finding';
 import { CHECKS } from './registry';
 
-const runChecks = remember((vehicle: Plan['vehicle'], crew: Plan['crew'], gear: Plan['gear'], scene: Scene): Result[] => {
+type Animals = NonNullable<Plan['animals']>;
+const NO_ANIMALS: Animals = {};
+
+const runChecks = remember((vehicle: Plan['vehicle'], crew: Plan['crew'], gear: Plan['gear'], animals: Animals, scene: Scene): Result[] => {
 	// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
-	const plan = { vehicle, crew, gear } as Plan;
+	const plan = { vehicle, crew, gear, animals } as Plan;
 	return CHECKS.flatMap((check) => check.run({ plan, scene }));
 });
 
 /** Every result of every check in one mode, remembered. */
-export const resultsIn = (plan: Plan, modeId: string): Result[] => runChecks(plan.vehicle, plan.crew, plan.gear, sceneOf(plan, modeId));
+export const resultsIn = (plan: Plan, modeId: string): Result[] =>
+	runChecks(plan.vehicle, plan.crew, plan.gear, plan.animals ?? NO_ANIMALS, sceneOf(plan, modeId));
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>

@@ -1,3 +1,4 @@
+export { ANIMAL, placeAnimals, type AnimalPlace } from './animals';
 export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, SINK, type Body } from './body';
 export { roomOver, type FigureRoom } from './clearance';
 export { figureOf, LINK, postureHeight, topOf, type BodyPosture, type Figure, type Limb } from './figure';

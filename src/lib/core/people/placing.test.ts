@@ -188,6 +188,16 @@ describe('a bed of several pieces', () => {
 			expect(sleepers.find(({ id }) => id === 'ida')!.rest.crown.y).toBeLessThan(0);
 		}
 	});
+	it('is lain on with the head at the end that is asked for', () => {
+		const plan = withPerson(half(box, 'bed', 100, { length: 1900 }), 'ida', 1700, 'bed');
+		for (const [head, sign] of [
+			['rear', -1],
+			['front', 1]
+		] as const) {
+			const asked = applyEdits(plan, [{ path: ['modes', 'night', 'people', 'ida', 'head'], value: head }]);
+			expect(Math.cos(sleepersOf(asked)[0].rest.angle)).toBeCloseTo(sign, 6);
+		}
+	});
 	it('takes two head to foot where they do not fit side by side the same way', () => {
 		// Shoulders 533 and 504 with 20 each do not fit into 1000; shoulders beside legs do.
 		let plan = half(planIn(plainVehicle([[0, 500]], 1500, 3000)), 'bed', 100, { length: 1950 });

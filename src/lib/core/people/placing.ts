@@ -4,7 +4,7 @@ import { remember } from '../memory';
 import type { Interior } from '../interior';
 import type { Scene } from '../modes';
 import type { Surface } from '../pieces';
-import type { Person, Plan } from '../plan/plan';
+import type { Head, Person, Plan } from '../plan/plan';
 import { bodyOf, ROOM, type Body } from './body';
 import { longestEachWay, longestLying, pointOf, restOf, type Lying, type Rest, type LyingWidths } from './lying';
 import { headroom } from './headroom';
@@ -21,6 +21,8 @@ export interface Sleeper {
 	surface: Surface;
 	/** Nobody else lies in this bed. */
 	alone: boolean;
+	/** Everything of the bed that is free at body height. */
+	region: Polygon;
 	/** Their lane of the surface, what of it is free at body height, and the height of the compressed mattress. */
 	lane: Polygon;
 	z: number;
@@ -53,8 +55,14 @@ const ACROSS = ALONG_AND_DIAGONAL.map((angle) => angle + Math.PI / 2);
 /** Two ways to lie that differ by less than this are equally long to whoever chooses between them, mm. */
 const AS_LONG = 50;
 
-/** Of the two ways to lie, the one with more room over the head when both are about as long and both fit or neither does, else the longer. */
-function restingWay(interior: Interior, [low, high]: [Lying, Lying], body: Body): Lying {
+/**
+ * Of the two ways to lie, the one that is asked for; else the one with more room over the head when both are about as long
+ * and both fit or neither does, else the longer.
+ */
+function restingWay(interior: Interior, [low, high]: [Lying, Lying], body: Body, head?: Head): Lying {
+	// The low end of an axis along the vehicle is the rear one.
+	const asked = head === 'rear' ? low : head === 'front' ? high : undefined;
+	if (asked && asked.length > 0) return asked;
 	const longer = low.length > high.length ? low : high;
 	const fits = (lying: Lying) => lying.length >= body.stature + ROOM.lengthLeast;
 	if (Math.abs(low.length - high.length) > AS_LONG || fits(low) !== fits(high)) return longer;
@@ -85,6 +93,7 @@ interface ToLie {
 	person: Person;
 	body: Body;
 	piece: string;
+	head: Head | undefined;
 }
 
 /** What everybody on a bed shares. */
@@ -92,15 +101,22 @@ interface SharedBed {
 	scene: Scene;
 	surface: Surface;
 	z: number;
+	/** What of it is free at body height; nothing where everything stands in the way. */
+	region: Polygon;
 }
 
-function sleeperIn({ id, person, body, piece }: ToLie, lane: Polygon, alone: boolean, { scene, surface, z }: SharedBed): Sleeper {
+function sleeperIn(
+	{ id, person, body, piece, head }: ToLie,
+	lane: Polygon,
+	alone: boolean,
+	{ scene, surface, z, region }: SharedBed
+): Sleeper {
 	const widths = leastWidths(body);
 	const tried = directions(lane, body, alone);
 	// Nobody lies askew who has room enough straight.
-	const straight = restingWay(scene.interior, longestEachWay(lane, widths, [0]), body);
+	const straight = restingWay(scene.interior, longestEachWay(lane, widths, [0]), body, head);
 	const enough = straight.length >= body.stature + ROOM.lengthComfort || tried.length === 1;
-	const lying = enough ? straight : restingWay(scene.interior, longestEachWay(lane, widths, tried), body);
+	const lying = enough ? straight : restingWay(scene.interior, longestEachWay(lane, widths, tried), body, head);
 	const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };
 	const tooLong = lying.length < body.stature + ROOM.lengthLeast;
 	const slimmer = tooLong ? longestLying(lane, slim, tried) : lying;
@@ -112,6 +128,7 @@ function sleeperIn({ id, person, body, piece }: ToLie, lane: Polygon, alone: boo
 		piece,
 		surface,
 		alone,
+		region,
 		lane,
 		z,
 		widths,
@@ -136,10 +153,12 @@ function* orders<T>(list: readonly T[]): Generator<T[]> {
 }
 
 /** People side by side on a bed, in the order in which they lie best: a bed may be longer on one side than on the other. */
-function sideBySide(people: readonly ToLie[], bed: SharedBed, region: Polygon | undefined): Sleeper[] {
+function sideBySide(people: readonly ToLie[], bed: SharedBed): Sleeper[] {
+	const { region } = bed;
+	const free = region.length > 0;
 	let best: { sleepers: Sleeper[]; ease: number } | undefined;
 	for (const order of people.length <= MOST_ORDERED ? orders(people) : [[...people]]) {
-		const parts = region
+		const parts = free
 			? lanes(
 					region,
 					order.map(({ body }) => body.breadth)
@@ -150,19 +169,19 @@ function sideBySide(people: readonly ToLie[], bed: SharedBed, region: Polygon | 
 		if (!best || all > best.ease + 1) best = { sleepers, ease: all };
 		if (best.ease === 0) break;
 	}
-	if (region && people.length === 2 && best!.ease < 0) {
-		const closer = closeTogether([people[0], people[1]], bed, region);
+	if (free && people.length === 2 && best!.ease < 0) {
+		const closer = closeTogether([people[0], people[1]], bed);
 		if (closer && closer.reduce((sum, sleeper) => sum + ease(sleeper), 0) > best!.ease + 1) return closer;
 	}
 	return best!.sleepers;
 }
 
 /** Two people who do not fit in straight lanes: laid closer, shoulders beside legs where that helps, if they fit so. */
-function closeTogether(people: readonly [ToLie, ToLie], bed: SharedBed, region: Polygon): Sleeper[] | undefined {
+function closeTogether(people: readonly [ToLie, ToLie], bed: SharedBed): Sleeper[] | undefined {
 	const sizes = people.map(({ body }): PairedBody => ({ length: body.stature + ROOM.lengthLeast, widths: leastWidths(body) }));
-	const pair = pairOn(region, [sizes[0], sizes[1]], [0]);
+	const pair = pairOn(bed.region, [sizes[0], sizes[1]], [0]);
 	if (!pair) return undefined;
-	return lanesOfPair(region, pair, [sizes[0], sizes[1]]).map((lane, i) => sleeperIn(people[i], lane, false, bed));
+	return lanesOfPair(bed.region, pair, [sizes[0], sizes[1]]).map((lane, i) => sleeperIn(people[i], lane, false, bed));
 }
 
 const middle = (outline: Polygon) => bounds(outline).y[0] + bounds(outline).y[1];
@@ -178,7 +197,7 @@ export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleepe
 	});
 	const lying = Object.entries(crew).flatMap(([id, person]) => {
 		const at = scene.mode.people[id];
-		return at?.posture === 'lying' ? [{ id, person, body: bodyOf(person), piece: at.piece ?? FLOOR }] : [];
+		return at?.posture === 'lying' ? [{ id, person, body: bodyOf(person), piece: at.piece ?? FLOOR, head: at.head }] : [];
 	});
 	const onPieces = bedsOf(berths).flatMap((bed) => {
 		// From the left, as the lanes are cut.
@@ -197,7 +216,7 @@ function layOn(surface: Surface, people: readonly ToLie[], scene: Scene, others:
 	if (people.length === 0) return [];
 	const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
 	const region = lyingRegion(surface, scene.interior, scene.seats, broadest, others);
-	return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad }, region?.outline);
+	return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad, region: region?.outline ?? [] });
 }
 
 /** Everyone who sits on a bench in a scene. */

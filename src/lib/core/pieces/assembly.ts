@@ -105,7 +105,7 @@ export interface Move {
 /** Something to lie or sit on, in the states named. */
 export interface Surface {
 	id: string;
-	use: 'sleep' | 'sit';
+	use: 'sleep' | 'sit' | 'animal';
 	/** Seen from above, mm. */
 	outline: Polygon;
 	/** Height of the boards or slats under the pad, thickness of the pad on it and its foam. */

@@ -1,7 +1,7 @@
 import type { Piece } from '../pieces/schema';
 import type { Edit } from './edit';
 import { freeId } from './id';
-import type { Gear, Person, Plan, Posture } from './plan';
+import type { Animal, Gear, Person, Plan, Posture } from './plan';
 import type { Use } from './use';
 
 /** What people do when a vehicle is used in a way, before anybody says otherwise. */
@@ -72,3 +72,15 @@ export function addMode(plan: Plan, like: string, name: string): { id: string; e
 	const id = freeId(plan.modes, name);
 	return { id, edits: [{ path: ['modes', id], value: { ...plan.modes[like], name } }] };
 }
+
+/** Edits that take a dog along. */
+export const addAnimal = ({ animals = {} }: Plan, animal: Animal): Edit[] => [
+	{ path: ['animals'], value: { ...animals, [freeId(animals, animal.name)]: animal } }
+];
+
+/** Edits that leave a dog at home. */
+export const removeAnimal = ({ animals = {} }: Plan, id: string): Edit[] => {
+	const others = { ...animals };
+	delete others[id];
+	return [{ path: ['animals'], value: Object.keys(others).length > 0 ? others : undefined }];
+};

@@ -1,5 +1,5 @@
 export { TOOLS, WISHES, type Brief, type Tool, type Wish } from './brief';
-export { addGear, addMode, addPerson, addPiece, removeGear, removePerson, removePiece } from './changes';
+export { addAnimal, addGear, addMode, addPerson, addPiece, removeAnimal, removeGear, removePerson, removePiece } from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
 export {
 	FILE_FORMAT,
@@ -36,11 +36,14 @@ export {
 } from './measurement';
 export { mergeVersions, type Merge } from './merge';
 export {
+	HEADS,
 	planSchema,
 	POSTURES,
 	WANTS,
+	type Animal,
 	type BarStock,
 	type Gear,
+	type Head,
 	type Mode,
 	type Person,
 	type Plan,

@@ -45,8 +45,21 @@ export const gearSchema = z.strictObject({
 });
 export type Gear = z.infer<typeof gearSchema>;
 
+/** A dog that comes along. */
+export const animalSchema = z.strictObject({
+	name,
+	shoulder: z.number().min(100).max(1000).describe('height of the shoulder, standing, mm'),
+	length: z.number().min(150).max(1500).describe('chest to the root of the tail, mm'),
+	weight: z.number().min(1).max(120).describe('kg')
+});
+export type Animal = z.infer<typeof animalSchema>;
+
 export const POSTURES = ['away', 'in a seat', 'on the bench', 'lying'] as const;
 export type Posture = (typeof POSTURES)[number];
+
+/** Ends of the vehicle at which a head can be. */
+export const HEADS = ['rear', 'front'] as const;
+export type Head = (typeof HEADS)[number];
 
 export const DOOR_STATES = ['shut', 'open'] as const;
 
@@ -67,7 +80,14 @@ export const modeSchema = z
 		seats: z.record(idSchema, seatSettingSchema),
 		pieces: z.record(idSchema, z.string().max(40)).describe('state of each piece'),
 		doors: z.record(idSchema, z.enum(DOOR_STATES)).describe('doors that are not named are shut'),
-		people: z.record(idSchema, z.strictObject({ posture: z.enum(POSTURES), piece: idSchema.optional() })),
+		people: z.record(
+			idSchema,
+			z.strictObject({
+				posture: z.enum(POSTURES),
+				piece: idSchema.optional().describe('what somebody lies or sits on; lying on none is lying on the floor'),
+				head: z.enum(HEADS).optional().describe('which end of the bed the head is at when lying along; whichever is better when absent')
+			})
+		),
 		lies: z
 			.record(
 				idSchema,
@@ -144,6 +164,7 @@ export const planSchema = z
 		vehicle: vehicleSchema,
 		crew: tableOf(personSchema),
 		gear: tableOf(gearSchema),
+		animals: tableOf(animalSchema).optional().describe('dogs that come along, in every mode'),
 		pieces: tableOf(pieceSchema),
 		modes: tableOf(modeSchema),
 		stock: stockSchema,

@@ -6,3 +6,4 @@ export { takeLayout } from './layout';
 export { MECHANISMS, type Mechanism } from './mechanisms';
 export { judged } from './outcome';
 export type { Advice, Miss } from './misses';
+export { SolidVerifier } from './verify';

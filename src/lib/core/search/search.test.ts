@@ -1,6 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { findingsOf } from '../checks';
-import { addGear, addPerson, applyEdits, readPlan, starterPlan, type BodyStyle, type Plan } from '../plan';
+import { addGear, addPerson, applyEdits, readPlan, readPlanFile, starterPlan, type BodyStyle, type Plan } from '../plan';
 import { Surround, worstOverlap } from '../solid';
 import { sceneOf } from '../derive';
 import { kernel } from '../testing/kernel';
@@ -110,6 +111,48 @@ describe('a planted case', () => {
 			const followed = applyEdits(plan, misses[0].advice!.edits);
 			expect(find(followed, followed.brief ?? startingBrief(followed), { mechanisms: platform }).found.length).toBeGreaterThan(0);
 		}
+	});
+
+	it('that costs more than there is says by how much, and spending more makes it work', () => {
+		const plan = box(1850);
+		const brief = { ...startingBrief(plan), budget: 5 };
+		const { found, misses } = find(plan, brief, { mechanisms: platform });
+		expect(found).toEqual([]);
+		expect(misses[0].reason).toMatch(/cost \d+ more than the budget/);
+		const followed = applyEdits(plan, [{ path: ['brief'], value: brief }, ...misses[0].advice!.edits]);
+		expect(find(followed, followed.brief!, { mechanisms: platform }).found.length).toBeGreaterThan(0);
+	});
+
+	it('in which solids overlap is left out, with what overlaps', () => {
+		const plan = box(1850);
+		const { found, misses } = find(plan, startingBrief(plan), { mechanisms: platform, verify: () => 'Board 1 overlaps the roof' });
+		expect(found).toEqual([]);
+		expect(misses[0].reason).toBe('Board 1 overlaps the roof');
+	});
+
+	it('for nobody asks for somebody', () => {
+		const plan = box(1850);
+		const { found, misses } = find(plan, { ...startingBrief(plan), sleepers: [] }, { mechanisms: platform });
+		expect([found, misses[0].reason]).toEqual([[], 'Nobody is to sleep in it']);
+	});
+
+	it('for two in a short hatchback is blocked by the seat they keep; doing without it makes it work', () => {
+		const demo = readPlanFile(readFileSync('examples/pipit-hatchback.nook.json', 'utf8'));
+		if (!demo.ok) throw new Error(demo.faults.join());
+		const bare = {
+			...demo.plan,
+			crew: {},
+			modes: Object.fromEntries(Object.entries(demo.plan.modes).map(([id, mode]) => [id, { ...mode, people: {} }]))
+		};
+		const plan = withCrew(bare, 1930, 1600);
+		const bridge = MECHANISMS.filter(({ id }) => id === 'bridge');
+		const first = find(plan, startingBrief(plan), { mechanisms: bridge });
+		expect(first.found).toEqual([]);
+		expect(first.misses[0].advice!.label).toBe('Do without the right front seat');
+		const followed = applyEdits(plan, [{ path: ['brief'], value: startingBrief(plan) }, ...first.misses[0].advice!.edits]);
+		const [layout] = find(followed, followed.brief!, { mechanisms: bridge }).found;
+		expect(layout.seats).toContain('right front seat');
+		expect(clashes(applyEdits(plan, takeLayout(layout.plan)))).toEqual([]);
 	});
 
 	it('where the front seats stand too far back says how far to slide them, and that is enough', () => {

@@ -63,7 +63,7 @@ const LOOKED_AT = 3;
 const MAKES_UP = 60;
 
 /** No number of a draft is turned further, mm: drafts that differ by more are judged by themselves. */
-const REACH = 100;
+const REACH = 200;
 const near = (knob: Knob): Knob => ({
 	...knob,
 	range: [Math.max(knob.range[0], knob.value - REACH), Math.min(knob.range[1], knob.value + REACH)]

@@ -3,7 +3,7 @@ import { moved, union, type Polygon } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import type { Scene } from '../modes';
-import { bodyOf, figureOf, posesIn, type BedPosture, type Limb, type Pose } from '../people';
+import { ANIMAL, bodyOf, figureOf, placeAnimals, posesIn, type BedPosture, type Limb, type Pose } from '../people';
 import type { Person, Plan } from '../plan/plan';
 import { project, type Shape, type ViewName } from './shape';
 
@@ -54,3 +54,21 @@ export const bodyShapes = (view: ViewName, crew: Plan['crew'], scene: Scene, pos
 			cut: false
 		}))
 	);
+
+/** Corners of the ellipse that stands for a dog. */
+const ELLIPSE = Array.from({ length: 28 }, (_, i) => [Math.cos((i / 28) * 2 * Math.PI), Math.sin((i / 28) * 2 * Math.PI)]);
+
+/** Dogs as they lie in a scene: an oval as long and as broad as they are. */
+export const animalShapes = (view: ViewName, animals: Plan['animals'], crew: Plan['crew'], scene: Scene): Shape[] =>
+	!animals
+		? []
+		: placeAnimals(animals, crew, scene)
+				.filter(({ share }) => share > 0)
+				.map(({ id, animal, at, half }): Shape => {
+					const high = (ANIMAL.lying * animal.shoulder) / 2;
+					const centre = project(view, vec3(at.x, at.y, at.z + high));
+					const edge = project(view, vec3(at.x + half.x, at.y + half.y, at.z + 2 * high));
+					const [rx, ry] = [Math.abs(edge.x - centre.x), Math.abs(edge.y - centre.y)];
+					const points = ELLIPSE.map(([c, s]) => ({ x: centre.x + c * rx, y: centre.y + s * ry }));
+					return { of: id, kind: 'body', points, title: `${animal.name}, lying`, cut: false };
+				});

@@ -5,7 +5,7 @@ import type { PlacedPad, PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { BedPosture } from '../people';
 import type { Plan } from '../plan/plan';
 import { clearBoxes } from '../storage';
-import { bodyShapes } from './bodies';
+import { animalShapes, bodyShapes } from './bodies';
 import { fittingShapes, within } from './fittings';
 import { archShapes, roomAbove, roomAcross, roomAlong, widestAbove } from './room';
 import { project, silhouette, type Dimension, type Shape, type ShapeKind, type View, type ViewName } from './shape';
@@ -165,7 +165,8 @@ export function viewFromAbove(drawn: Drawn): View {
 		...thingShapes('above', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('above', p)),
 		...seatShapes('above', scene),
-		...bodyShapes('above', plan.crew, scene, posture)
+		...bodyShapes('above', plan.crew, scene, posture),
+		...animalShapes('above', plan.animals, plan.crew, scene)
 	];
 	return { name: 'above', frame: frameOf(room, MARGIN), shapes, dimensions };
 }
@@ -200,7 +201,8 @@ export function longSection(drawn: Drawn): View {
 		...thingShapes('long section', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('long section', p)),
 		...seatShapes('long section', scene),
-		...bodyShapes('long section', plan.crew, scene, posture)
+		...bodyShapes('long section', plan.crew, scene, posture),
+		...animalShapes('long section', plan.animals, plan.crew, scene)
 	];
 	return { name: 'long section', frame: frameOf([room], MARGIN), shapes, dimensions };
 }
@@ -240,7 +242,8 @@ export function crossSection(drawn: Drawn, x: number): View {
 		),
 		...thingShapes('cross-section', drawn, x),
 		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
-		...bodyShapes('cross-section', plan.crew, scene, posture)
+		...bodyShapes('cross-section', plan.crew, scene, posture),
+		...animalShapes('cross-section', plan.animals, plan.crew, scene)
 	];
 	return { name: 'cross-section', frame: frameOf([room], MARGIN), shapes, dimensions };
 }

@@ -1,3 +1,4 @@
+import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { pieceKind } from '../assembly';
 import { assembled, barIn, barOf, boardIn, carriedBy, padIn, sheetOf, type Range } from '../making';
@@ -52,6 +53,17 @@ export const petDeck = pieceKind({
 						{ words: 'Lift the deck off its rests', back: 'Set the deck on its rests', joints: { deck: 1 }, seconds: 4, hands: 1 },
 						{ words: 'Take it out through the door', back: 'Bring the deck in', takesOut: ['deck'], seconds: 10, hands: 1 }
 					]
+				}
+			],
+			surfaces: [
+				{
+					id: 'deck',
+					use: 'animal',
+					outline: rectangle(...x, ...y),
+					base: params.height,
+					pad: params.padThickness,
+					foam: 'medium',
+					states: ['deck']
 				}
 			],
 			supports: [{ part: 'deck', by: 'leg', kind: 'leg' }],

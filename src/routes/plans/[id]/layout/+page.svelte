@@ -58,7 +58,14 @@
 	});
 	let panel: 'piece' | 'mode' = $state('piece');
 	let pointed: Finding | undefined = $state.raw();
-	const lit = $derived(pointed && { line: pointed.line, at: pointed.at, text: marginWords(pointed, preferences.units) });
+	/** The longest sleeper that is pointed at. */
+	let measured: (typeof longest)[number] | undefined = $state.raw();
+	const lit = $derived(
+		pointed
+			? { line: pointed.line, at: pointed.at, text: marginWords(pointed, preferences.units) }
+			: measured?.line && { line: measured.line, at: measured.line[0], text: formatLength(measured.stature, preferences.units) }
+	);
+	const pairs = $derived(answers?.pairs.filter(({ modeId }) => modeId === gaze.modeId) ?? []);
 	/** In three dimensions the greatest overlap is lit as long as no finding is pointed at. */
 	const litSolid = $derived(lit ?? (overlap && { line: undefined, at: overlap.at, text: volumeWords(overlap.volume) }));
 	/** The posture that a finding is about, shown while it is pointed at. */
@@ -230,9 +237,23 @@
 				<span class="quiet" role="status">{stopped}</span>
 				{#if verdict}<span data-testid="verdict">{verdict}</span>{/if}
 				{#each longest as one (one.person)}
-					<span
+					<button
+						type="button"
+						class="figure"
+						onpointerenter={() => (measured = one)}
+						onpointerleave={() => (measured = undefined)}
+						onfocus={() => (measured = one)}
+						onblur={() => (measured = undefined)}
 						>Longest sleeper in {plan.crew[one.person]?.name}’s place:
-						<strong class="figures">{formatLength(one.stature, preferences.units)}</strong></span
+						<strong class="figures">{formatLength(one.stature, preferences.units)}</strong></button
+					>
+				{/each}
+				{#each pairs as { people, extra, headToFoot } (people.join())}
+					<span
+						>{people.map((id) => plan.crew[id]?.name).join(' and ')}{headToFoot ? ', head to foot' : ''}:
+						{#if extra === undefined}no room for both{:else}
+							<strong class="figures">{formatLength(Math.abs(Math.floor(extra)), preferences.units)}</strong>
+							{extra < 0 ? 'too little' : 'to spare'} at the shoulders each{/if}</span
 					>
 				{/each}
 				<ViewTable {look} />
@@ -366,6 +387,14 @@
 		align-items: baseline;
 		font-size: 12.5px;
 		min-height: 20px;
+	}
+	.figure {
+		padding: 0;
+		border: 0;
+		background: none;
+		color: inherit;
+		font: inherit;
+		cursor: help;
 	}
 	.posture {
 		display: inline-flex;

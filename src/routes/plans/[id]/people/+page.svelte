@@ -1,6 +1,17 @@
 <script lang="ts">
 	import { preferences } from '$lib/client/preferences.svelte';
-	import { addGear, addPerson, removeGear, removePerson, WANTS, type Gear, type Person } from '$lib/core/plan';
+	import {
+		addAnimal,
+		addGear,
+		addPerson,
+		removeAnimal,
+		removeGear,
+		removePerson,
+		WANTS,
+		type Animal,
+		type Gear,
+		type Person
+	} from '$lib/core/plan';
 	import { bodyOf } from '$lib/core/people';
 	import { formatLength } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
@@ -12,6 +23,8 @@
 
 	const setPerson = (id: string, key: keyof Person, value: unknown) =>
 		session.edit(`${plan.crew[id].name}: ${key}`, [{ path: ['crew', id, key], value }]);
+	const setAnimal = (id: string, key: keyof Animal, value: string | number) =>
+		session.edit(`${key} of a dog`, [{ path: ['animals', id, key], value }]);
 	const setGear = (id: string, key: keyof Gear, value: unknown) =>
 		session.edit(`${plan.gear[id].name}: ${key}`, [{ path: ['gear', id, key], value }]);
 	const toggle = (wants: Person['wants'], want: Person['wants'][number]) =>
@@ -140,6 +153,35 @@
 				)}
 		>
 			Add a person
+		</button>
+		{#each Object.entries(plan.animals ?? {}) as [id, animal] (id)}
+			<article class="card">
+				<div class="fields">
+					<label>
+						<span class="quiet">Dog</span>
+						<input
+							class="field"
+							value={animal.name}
+							maxlength="120"
+							onchange={(event) => setAnimal(id, 'name', event.currentTarget.value)}
+						/>
+					</label>
+					<LengthField label="Shoulder" value={animal.shoulder} range={[100, 1000]} onchange={(mm) => setAnimal(id, 'shoulder', mm)} />
+					<LengthField label="Chest to tail" value={animal.length} range={[150, 1500]} onchange={(mm) => setAnimal(id, 'length', mm)} />
+					<MassField label="Weight" value={animal.weight} range={[1, 120]} onchange={(kg) => setAnimal(id, 'weight', kg)} />
+				</div>
+				<p class="caution">A dog rides restrained, in a crate or a harness, and is never left in a warm or sealed vehicle.</p>
+				<button type="button" class="tool" onclick={() => session.edit(`leave ${animal.name} at home`, removeAnimal(plan, id))}
+					>Leave {animal.name} at home</button
+				>
+			</article>
+		{/each}
+		<button
+			type="button"
+			class="tool"
+			onclick={() => session.edit('add a dog', addAnimal(plan, { name: 'Dog', shoulder: 500, length: 700, weight: 18 }))}
+		>
+			Add a dog
 		</button>
 	</section>
 	<section>
