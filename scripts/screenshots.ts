@@ -56,6 +56,18 @@ const PICTURES: {
 		}
 	},
 	{
+		file: 'compare',
+		plan: 'survey van',
+		stage: 'find',
+		prepare: async (page) => {
+			await page.getByRole('button', { name: 'Look for layouts' }).click();
+			await page.getByText('beds looked at').waitFor({ timeout: 120_000 });
+			for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Keep to compare' }).first().click();
+			await page.getByRole('link', { name: 'Compare' }).click();
+			await page.getByRole('columnheader').nth(2).waitFor({ timeout: 60_000 });
+		}
+	},
+	{
 		file: 'conversion',
 		plan: 'halves that fold to sofas',
 		stage: 'conversion',

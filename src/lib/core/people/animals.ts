@@ -64,14 +64,14 @@ function obstacles(crew: Plan['crew'], scene: Scene): Box[] {
 
 /** Free height over a rectangle on something that bears at `z`; nothing where something stands in it. */
 function freeOver(scene: Scene, boxes: readonly Box[], [cx, cy]: [number, number], half: { x: number; y: number }, z: number): number {
-	let high = headroomOver(scene, cx, cy, half);
+	let high = Infinity;
 	for (const box of boxes) {
 		if (box.x[0] >= cx + half.x || box.x[1] <= cx - half.x || box.y[0] >= cy + half.y || box.y[1] <= cy - half.y) continue;
 		if (box.z[1] <= z + 1) continue;
 		high = Math.min(high, box.z[0]);
 		if (high <= z) return 0;
 	}
-	return high - z;
+	return Math.min(high, headroomOver(scene, cx, cy, half)) - z;
 }
 
 /** Roof and walls over the corners of a rectangle, a millimetre inside it: it may touch a wall. */
@@ -93,7 +93,7 @@ const ways = ({ length }: Animal, share: number) => {
 	];
 };
 
-/** The roomiest place of some size, on a deck for dogs or on the floor; undefined where there is none high enough to lie in. */
+/** A place of some size that is high enough to stand up in, or else the roomiest, on a deck for dogs or on the floor; undefined where there is none high enough to lie in. */
 function placeOf(
 	animal: Animal,
 	scene: Scene,
@@ -122,13 +122,18 @@ function placeOf(
 			const stretch: [number, number] = [x - half.x, x + half.x];
 			const right = -leastHalfWidth(interior, 'right', stretch, [0, least]) + half.y;
 			const left = leastHalfWidth(interior, 'left', stretch, [0, least]) - half.y;
-			for (const y of steps(right, left)) attempt(x, y, 0, half);
+			for (const y of steps(right, left)) {
+				attempt(x, y, 0, half);
+				// High enough to stand up in: more is of no use to a dog.
+				if (best && best.free >= animal.shoulder + ANIMAL.overShoulder) return best;
+			}
 		}
 	return best;
 }
 
 /**
- * Where every dog lies in a scene: on a deck made for it where there is one, else where the floor is roomiest. Where it
+ * Where every dog lies in a scene: on a deck made for it where there is one, else where it can stand up on the floor, or
+ * where that is roomiest. Where it
  * does not fit, the place for as much of it as there is room for. Remembered.
  */
 export const placeAnimals = remember((animals: NonNullable<Plan['animals']>, crew: Plan['crew'], scene: Scene): AnimalPlace[] => {

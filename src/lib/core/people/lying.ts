@@ -177,16 +177,27 @@ export function restOf(outline: Polygon, longest: Lying, length: number): Rest {
 	};
 }
 
+/** Room for the intervals of one strip at a time: asked for hundreds of times in a row, they are not made afresh. */
+const STRIPS = { shoulders: [] as number[], heads: [] as number[], legs: [] as number[] };
+
+/** The interval of a flat list that holds another one; the other one itself where none does. */
+function holding(intervals: readonly number[], from: number, to: number): readonly [number, number] {
+	for (let i = 0; i < intervals.length; i += 2)
+		if (intervals[i] <= from + 1e-6 && intervals[i + 1] >= to - 1e-6) return [intervals[i], intervals[i + 1]];
+	return [from, to];
+}
+
 /** The longest bodies along one strip: crown at the low end, and at the high end. */
 function longestAt(edges: Edges, offset: number, widths: LyingWidths): [Omit<Found, 'offset'>, Omit<Found, 'offset'>] {
 	const best: [Omit<Found, 'offset'>, Omit<Found, 'offset'>] = [START, START];
-	const shoulders = edges.freeIntervals(offset - widths.shoulders / 2, offset + widths.shoulders / 2);
+	const { shoulders, heads, legs } = STRIPS;
+	edges.freeIntervals(offset - widths.shoulders / 2, offset + widths.shoulders / 2, shoulders);
 	if (shoulders.length === 0) return best;
-	const heads = edges.freeIntervals(offset - widths.head / 2, offset + widths.head / 2);
-	const legs = edges.freeIntervals(offset - widths.legs / 2, offset + widths.legs / 2);
-	for (const s of shoulders) {
-		const holds = ([a, b]: [number, number]) => a <= s[0] + 1e-6 && b >= s[1] - 1e-6;
-		const [h, l] = [heads.find(holds) ?? s, legs.find(holds) ?? s];
+	edges.freeIntervals(offset - widths.head / 2, offset + widths.head / 2, heads);
+	edges.freeIntervals(offset - widths.legs / 2, offset + widths.legs / 2, legs);
+	for (let i = 0; i < shoulders.length; i += 2) {
+		const s = [shoulders[i], shoulders[i + 1]] as const;
+		const [h, l] = [holding(heads, s[0], s[1]), holding(legs, s[0], s[1])];
 		const low = longestOver(h[0], s, l[1]);
 		if (low.length > best[0].length)
 			best[0] = { length: low.length, crownAt: low.crown, feetAt: low.crown + low.length, neck: s[0] - h[0] };
@@ -211,19 +222,26 @@ export function longestOver(head: number, s: readonly [number, number], feet: nu
 /** The edges of an outline, asked again and again for strips along x. */
 class Edges {
 	private readonly ends: Float64Array;
+	/** What the edges take of a strip, from where to where, in order. */
+	private readonly from: Float64Array;
+	private readonly to: Float64Array;
 
 	constructor(outline: Polygon) {
 		this.ends = new Float64Array(outline.length * 4);
+		this.from = new Float64Array(outline.length);
+		this.to = new Float64Array(outline.length);
 		for (let i = 0, j = outline.length - 1; i < outline.length; j = i++)
 			this.ends.set([outline[j].x, outline[j].y, outline[i].x, outline[i].y], i * 4);
 	}
 
-	/** Intervals of x over which the whole strip between two y lies inside the outline. */
-	freeIntervals(low: number, high: number): [number, number][] {
-		const cover: [number, number][] = [];
-		const e = this.ends;
+	/** Intervals of x over which the whole strip between two y lies inside the outline, as a flat list of their ends. */
+	freeIntervals(low: number, high: number, free: number[]): void {
+		free.length = 0;
+		const { ends: e, from, to } = this;
+		let count = 0;
 		// An edge that only touches the border of the strip takes nothing away.
-		const [a, b] = [low + 1e-6, high - 1e-6];
+		const a = low + 1e-6;
+		const b = high - 1e-6;
 		for (let i = 0; i < e.length; i += 4) {
 			const x0 = e[i];
 			const y0 = e[i + 1];
@@ -233,24 +251,30 @@ class Edges {
 			const slope = y1 === y0 ? 0 : (x1 - x0) / (y1 - y0);
 			const p = y0 < a ? x0 + (a - y0) * slope : y0 > b ? x0 + (b - y0) * slope : x0;
 			const q = y1 < a ? x0 + (a - y0) * slope : y1 > b ? x0 + (b - y0) * slope : x1;
-			cover.push(p < q ? [p, q] : [q, p]);
+			// Few edges meet a strip: each is put in its place among those before it.
+			const start = p < q ? p : q;
+			let at = count++;
+			for (; at > 0 && from[at - 1] > start; at--) {
+				from[at] = from[at - 1];
+				to[at] = to[at - 1];
+			}
+			from[at] = start;
+			to[at] = p < q ? q : p;
 		}
-		cover.sort((p, q) => p[0] - q[0]);
-		const free: [number, number][] = [];
-		let end = cover.length > 0 ? cover[0][1] : 0;
-		for (const [from, to] of cover) {
-			if (from > end + 1e-6 && this.inside((from + end) / 2, (low + high) / 2)) free.push([end, from]);
-			end = Math.max(end, to);
+		let end = count > 0 ? to[0] : 0;
+		for (let i = 0; i < count; i++) {
+			if (from[i] > end + 1e-6 && this.inside((from[i] + end) / 2, (low + high) / 2)) free.push(end, from[i]);
+			if (to[i] > end) end = to[i];
 		}
-		return free;
 	}
 
 	private inside(x: number, y: number): boolean {
 		let inside = false;
 		const e = this.ends;
 		for (let i = 0; i < e.length; i += 4) {
-			const [x0, y0, x1, y1] = [e[i], e[i + 1], e[i + 2], e[i + 3]];
-			if (y0 > y !== y1 > y && x < ((x1 - x0) * (y - y0)) / (y1 - y0) + x0) inside = !inside;
+			const y0 = e[i + 1];
+			const y1 = e[i + 3];
+			if (y0 > y !== y1 > y && x < ((e[i + 2] - e[i]) * (y - y0)) / (y1 - y0) + e[i]) inside = !inside;
 		}
 		return inside;
 	}

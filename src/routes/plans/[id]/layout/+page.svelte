@@ -31,7 +31,7 @@
 	const kind = $derived(selected ? kindOf(plan.pieces[selected].kind) : undefined);
 	const heightRange = $derived(kind ? numberRange(kind.params.shape[kind.heightParam]) : undefined);
 	const height = $derived(selected ? dragParameter(plan, selected, 'height').value : 0);
-	const longest = $derived(answers?.longest.filter((l) => l.piece === selected && l.modeId === gaze.modeId) ?? []);
+	const longest = $derived(answers?.longest.filter((l) => l.modeId === gaze.modeId) ?? []);
 
 	/** A volume as people say it. */
 	const volumeWords = (mm3: number) => (mm3 < 1e6 ? `${(mm3 / 1000).toFixed(1)} cm³` : `${(mm3 / 1e6).toFixed(1)} litres`);
