@@ -1,7 +1,7 @@
 import { vec3, type Vec3 } from '../geometry/vector';
 import { bounds } from '../geometry/polygon';
 import { archNotch, leastHalfWidth, sign } from '../interior';
-import { compressed, headroom, placeSitters, RELAXED, ROOM, SEGMENT, type Sitter } from '../people';
+import { compressed, headroom, placeSitters, rakedSeatAt, RELAXED, ROOM, SEGMENT, type Sitter } from '../people';
 import type { Check, CheckContext, Result } from './finding';
 import { lengthMark } from '../units';
 
@@ -10,12 +10,13 @@ const HEEL_BACK = 0.05;
 
 const sitterCheck = (
 	rule: string,
-	judge: (sitter: Sitter, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>
+	judge: (sitter: Sitter, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>,
+	on: (sitter: Sitter) => boolean = ({ surface }) => surface.faces !== undefined
 ): Check => ({
 	rule,
 	run: (context) =>
 		placeSitters(context.plan.crew, context.scene)
-			.filter((sitter) => sitter.surface.faces)
+			.filter(on)
 			.map((sitter) => ({
 				rule,
 				key: `${sitter.piece}+${sitter.id}`,
@@ -70,22 +71,33 @@ export const benchLegRoom = sitterCheck('bench-leg-room', (sitter, context) => {
 	};
 });
 
-export const benchHead = sitterCheck('bench-head', (sitter, { scene }) => {
-	const { body, person, surface } = sitter;
-	const faces = surface.faces!;
-	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
+/** Where the head of a sitter is, seen from above, and the height of the compressed seat under it. */
+function headOf(sitter: Sitter): Vec3 {
+	const { body, surface, x } = sitter;
+	const raked = rakedSeatAt(sitter);
 	// The head is about half a head's breadth and a hand in front of the backrest.
-	const y = faces.backAt + sign(faces.direction) * 0.1 * body.stature;
-	const free = headroom(scene.interior, sitter.x, y, body.headBreadth / 2);
-	const limit = RELAXED * body.sitting + ROOM.overHair;
-	return {
-		title: `${person.name}: head room on the bench`,
-		margin: free - seat - limit,
-		comfort: (1 - RELAXED) * body.sitting,
-		limit,
-		actual: free - seat,
-		why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed cushion; the leaning wall counts as well as the ceiling.`,
-		at: vec3(sitter.x, y, seat + limit),
-		line: [vec3(sitter.x, y, seat), vec3(sitter.x, y, free)]
-	};
-});
+	if (raked) return vec3(surface.raked!.backAt + surface.raked!.facing * 0.1 * body.stature, raked.y, raked.z);
+	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
+	return vec3(x, surface.faces!.backAt + sign(surface.faces!.direction) * 0.1 * body.stature, seat);
+}
+
+export const benchHead = sitterCheck(
+	'bench-head',
+	(sitter, { scene }) => {
+		const { body, person } = sitter;
+		const { x, y, z: seat } = headOf(sitter);
+		const free = headroom(scene.interior, x, y, body.headBreadth / 2);
+		const limit = RELAXED * body.sitting + ROOM.overHair;
+		return {
+			title: `${person.name}: head room on the bench`,
+			margin: free - seat - limit,
+			comfort: (1 - RELAXED) * body.sitting,
+			limit,
+			actual: free - seat,
+			why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed cushion; the leaning wall counts as well as the ceiling.`,
+			at: vec3(x, y, seat + limit),
+			line: [vec3(x, y, seat), vec3(x, y, free)]
+		};
+	},
+	({ surface }) => surface.faces !== undefined || surface.raked !== undefined
+);

@@ -24,20 +24,40 @@ function sidesOf(outline: Polygon): Side[] {
 	});
 }
 
-/** Room beside a turned rectangle, by where its centre is: how much it could grow there. */
-function roomBeside(outline: Polygon, long: number, wide: number, angle: number): (cx: number, cy: number) => number {
+/** Room beside each side of an outline for a turned rectangle: nx · cx + ny · cy + d by where its centre is, how much it could grow there. */
+function roomBeside(outline: Polygon, long: number, wide: number, angle: number): Side[] {
 	const [c, s] = [Math.cos(angle), Math.sin(angle)];
-	const sides = sidesOf(outline).map(({ nx, ny, d }) => {
+	return sidesOf(outline).map(({ nx, ny, d }) => {
 		const [along, across] = [Math.abs(nx * c + ny * s), Math.abs(ny * c - nx * s)];
-		return { nx, ny, d: d - (along * long + across * wide) / 2, reach: (along + across) / 2 };
+		const reach = (along + across) / 2;
+		return { nx: nx / reach, ny: ny / reach, d: (d - (along * long + across * wide) / 2) / reach };
 	});
-	return (cx, cy) => sides.reduce((least, { nx, ny, d, reach }) => Math.min(least, (nx * cx + ny * cy + d) / reach), Infinity);
 }
 
 /** How much a rectangle could grow in the middle of a convex outline, its sides along the axes: never more than anywhere, and quickly told. */
 export function growthInMiddle(outline: Polygon, long: number, wide: number): number {
 	const { x, y } = bounds(outline);
-	return roomBeside(outline, long, wide, 0)((x[0] + x[1]) / 2, (y[0] + y[1]) / 2);
+	const [cx, cy] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
+	return Math.min(...roomBeside(outline, long, wide, 0).map(({ nx, ny, d }) => nx * cx + ny * cy + d));
+}
+
+/**
+ * The most that the least of some linear functions of cy comes to, at one cx: where two of them cross of which one rises
+ * and the other falls, at the lowest such crossing.
+ */
+function highestAt(sides: readonly Side[], cx: number): number {
+	let highest = Infinity;
+	for (const rising of sides) {
+		const b = rising.nx * cx + rising.d;
+		if (Math.abs(rising.ny) < 1e-12) highest = Math.min(highest, b);
+		if (rising.ny < 1e-12) continue;
+		for (const falling of sides) {
+			if (falling.ny > -1e-12) continue;
+			const crossing = (rising.ny * (falling.nx * cx + falling.d) - falling.ny * b) / (rising.ny - falling.ny);
+			if (crossing < highest) highest = crossing;
+		}
+	}
+	return highest;
 }
 
 const ROUNDS = 26;
@@ -56,12 +76,11 @@ function peak(low: number, high: number, f: (at: number) => number): number {
 /**
  * How much a rectangle turned by an angle could grow, in both of its sides, and still lie inside a convex outline, mm;
  * negative by what it would have to shrink. The room beside each side of the outline is linear in the rectangle's
- * centre, so the least of them is concave and its peak is found by thirds.
+ * centre, so the least of them is concave: its peak across is where two sides cross, and along it is found by thirds.
  */
 export function growthAt(outline: Polygon, long: number, wide: number, angle: number): number {
-	const { x, y } = bounds(outline);
-	const room = roomBeside(outline, long, wide, angle);
-	return peak(...x, (cx) => peak(...y, (cy) => room(cx, cy)));
+	const sides = roomBeside(outline, long, wide, angle);
+	return peak(...bounds(outline).x, (cx) => highestAt(sides, cx));
 }
 
 /** Angles at which a tilted rectangle is tried, degrees. */

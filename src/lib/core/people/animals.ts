@@ -101,11 +101,14 @@ function placeOf(
 	share: number
 ): Omit<AnimalPlace, 'id' | 'animal' | 'share'> | undefined {
 	const least = ANIMAL.lying * animal.shoulder;
-	let best: Omit<AnimalPlace, 'id' | 'animal' | 'share'> | undefined;
-	const attempt = (x: number, y: number, z: number, half: { x: number; y: number }, piece?: string) => {
+	const found: Omit<AnimalPlace, 'id' | 'animal' | 'share'>[] = [];
+	/** Tries a place; whether it is high enough to stand up in: more is of no use to a dog. */
+	const attempt = (x: number, y: number, z: number, half: { x: number; y: number }, piece?: string): boolean => {
 		const free = freeOver(scene, boxes, [x, y], half, z);
-		if (free >= least && (!best || free > best.free + 1)) best = { at: vec3(x, y, z), half, free, piece };
+		if (free >= least) found.push({ at: vec3(x, y, z), half, free, piece });
+		return free >= animal.shoulder + ANIMAL.overShoulder;
 	};
+	const roomiest = () => found.reduce((best, place) => (place.free > best.free + 1 ? place : best));
 	for (const half of ways(animal, share)) {
 		for (const { id, assembly, state } of scene.pieces)
 			for (const surface of assembly.surfaces) {
@@ -115,20 +118,16 @@ function placeOf(
 				attempt((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, surface.base + compressed(surface.pad, surface.foam, 'lying'), half, id);
 			}
 	}
-	if (best) return best;
+	if (found.length > 0) return roomiest();
 	const { interior } = scene;
 	for (const half of ways(animal, share))
 		for (const x of steps(half.x, interior.length - half.x)) {
 			const stretch: [number, number] = [x - half.x, x + half.x];
 			const right = -leastHalfWidth(interior, 'right', stretch, [0, least]) + half.y;
 			const left = leastHalfWidth(interior, 'left', stretch, [0, least]) - half.y;
-			for (const y of steps(right, left)) {
-				attempt(x, y, 0, half);
-				// High enough to stand up in: more is of no use to a dog.
-				if (best && best.free >= animal.shoulder + ANIMAL.overShoulder) return best;
-			}
+			for (const y of steps(right, left)) if (attempt(x, y, 0, half)) return found.at(-1);
 		}
-	return best;
+	return found.length > 0 ? roomiest() : undefined;
 }
 
 /**

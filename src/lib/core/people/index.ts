@@ -8,5 +8,5 @@ export { longestAnywhere, longestSleeper } from './longest';
 export { longestEachWay, longestLying, longestOver, LYING_SHARES, pointOf, restOf, type Lying, type LyingWidths } from './lying';
 export { pairOn, widestPair, type Pair, type PairedBody } from './pair';
 export { leastWidths, placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
-export { BED_POSTURES, poseInBed, poseOnBench, posesIn, roomiestShare, type BedPosture, type Pose, type Posed } from './pose';
+export { BED_POSTURES, poseInBed, poseOnBench, posesIn, rakedSeatAt, roomiestShare, type BedPosture, type Pose, type Posed } from './pose';
 export { FLOOR, floorSurface, lanes, lyingRegion } from './region';

@@ -43,7 +43,7 @@ export interface Sitter {
 	body: Body;
 	piece: string;
 	surface: Surface;
-	/** Their place along the bench. */
+	/** Their place along the bench; on a seat that slopes along the vehicle, across it. */
 	x: number;
 }
 
@@ -227,8 +227,9 @@ export function placeSitters(crew: Plan['crew'], scene: Scene): Sitter[] {
 		const people = Object.entries(crew).filter(
 			([id]) => scene.mode.people[id]?.posture === 'on the bench' && scene.mode.people[id].piece === piece.id
 		);
-		const { x } = bounds(surface.outline);
-		const share = (x[1] - x[0]) / Math.max(1, people.length);
-		return people.map(([id, person], i) => ({ id, person, body: bodyOf(person), piece: piece.id, surface, x: x[0] + (i + 0.5) * share }));
+		const { x, y } = bounds(surface.outline);
+		const [from, to] = surface.raked ? y : x;
+		const share = (to - from) / Math.max(1, people.length);
+		return people.map(([id, person], i) => ({ id, person, body: bodyOf(person), piece: piece.id, surface, x: from + (i + 0.5) * share }));
 	});
 }

@@ -1,4 +1,4 @@
-import { vec2, vec3 } from '../geometry/vector';
+import { vec2, vec3, type Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Person, Plan } from '../plan/plan';
 import { sign, type Interior } from '../interior';
@@ -53,13 +53,26 @@ export function poseInBed(interior: Interior, sleeper: Sleeper, posture: BedPost
 	return { posture, placement: { at: vec3(x, y, z), facing: vec2(-Math.cos(rest.angle), -Math.sin(rest.angle)) } };
 }
 
-/** The pose of somebody on a bench, back against the backrest; undefined where the seat has no direction. */
-export function poseOnBench({ body, surface, x }: Sitter): Pose | undefined {
+/** Somebody slack who leans on a backrest has their hips so much of their stature ahead of it. */
+const HIPS_AHEAD = 0.19;
+
+/** Where the hips of somebody on a raked seat bear: on the slope, the cushion compressed. */
+export function rakedSeatAt({ body, surface, x: y }: Sitter): Vec3 | undefined {
+	if (!surface.raked) return undefined;
+	const { backAt, facing, slope } = surface.raked;
+	const x = backAt + facing * HIPS_AHEAD * body.stature;
+	return vec3(x, y, surface.base + (x - backAt) * slope + compressed(surface.pad, surface.foam, 'sitting'));
+}
+
+/** The pose of somebody on a bench, back against the backrest, or on a raked seat; undefined where the seat has no direction. */
+export function poseOnBench(sitter: Sitter): Pose | undefined {
+	const { body, surface, x } = sitter;
+	const raked = rakedSeatAt(sitter);
+	if (raked) return { posture: 'sitting up', placement: { at: raked, facing: vec2(surface.raked!.facing, 0) } };
 	if (!surface.faces) return undefined;
 	const s = sign(surface.faces.direction);
 	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
-	// A slack back touches the backrest with its shoulders: the hips are as far ahead of it as the lean asks.
-	const y = surface.faces.backAt + s * 0.19 * body.stature;
+	const y = surface.faces.backAt + s * HIPS_AHEAD * body.stature;
 	return { posture: 'sitting on a bench', placement: { at: vec3(x, y, seat), facing: vec2(0, s), floor: 0 } };
 }
 

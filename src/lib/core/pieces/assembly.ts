@@ -115,6 +115,8 @@ export interface Surface {
 	states: string[];
 	/** For a seat: the direction in which one looks, seen from above, and the place of the backrest's face along it. */
 	faces?: { direction: 'left' | 'right'; backAt: number; edgeAt: number };
+	/** For a seat that slopes along the vehicle: the face of its backrest, which way one looks along x, and how much it rises towards +x. */
+	raked?: { backAt: number; facing: 1 | -1; slope: number };
 }
 
 /** What carries a part. */

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
-import { pieceKind, type Assembly, type InnerMargin, type Link, type Pad, type Part, type Step } from '../assembly';
+import { pieceKind, type Assembly, type InnerMargin, type Link, type Pad, type Part, type Step, type Surface } from '../assembly';
 import { lengthMark } from '../../units';
 import { assembled, barIn, barOf, boardIn, carriedBy, padIn, sheetOf, sleepOn, slotOf, type Range } from '../making';
 import { rakedPlatformParams } from './params';
@@ -108,6 +108,22 @@ function linksOf(params: Params, { x, y, z, pins }: Frame): Link[] {
 	return [...links, { id: 'foot', module: 'Foot section', joint: carriedBy('lift-out', vec3(x[0] + half, 0, z[0]), vec3(0, -1, 0), way) }];
 }
 
+/** Raked, one sits against the foot section that stands at the high end, and looks to the rear; without one, against the end itself. */
+function rakedSeat(params: Params, { split, x, y, z, pins }: Frame): Surface {
+	const slope = Math.tan(Math.asin(Math.min(1, params.rise / (pins[1] - pins[0]))));
+	const backAt = x[1] - SLOT_IN - (z[1] - z[0]);
+	return {
+		id: 'sit-raked',
+		use: 'sit',
+		outline: rectangle(split, backAt, ...y),
+		base: z[1] + (backAt - pins[0]) * slope,
+		pad: params.padThickness,
+		foam: params.padFoam,
+		states: ['raked'],
+		raked: { backAt, facing: -1, slope }
+	};
+}
+
 function innerMargins(params: Params, { pins, y, z }: Frame): InnerMargin[] {
 	const long = pins[1] - pins[0];
 	const shift = slotOf(long, params.rise);
@@ -200,7 +216,7 @@ export const rakedPlatform = pieceKind({
 					]
 				}
 			],
-			surfaces: [sleepOn(rectangle(...frame.x, ...frame.y), params.height, params, ['level'])],
+			surfaces: [sleepOn(rectangle(...frame.x, ...frame.y), params.height, params, ['level']), rakedSeat(params, frame)],
 			supports: ['right', 'left'].flatMap((side) =>
 				['rear', 'front'].map((end) => ({ part: `edge-${side}`, by: `track-${end}-${side}`, kind: 'track' as const }))
 			),
