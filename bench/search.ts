@@ -11,7 +11,8 @@ export function search(): void {
 	const drafts = MECHANISMS.flatMap((mechanism) => judged(ground, mechanism).map(({ draft }) => draft));
 	// Without the field one draft takes longer than all of them with it: every so many of them will do.
 	const sample = drafts.filter((_, i) => i % Math.ceil(drafts.length / 40) === 0);
-	const judge = (roof?: RoofOver) => time(() => sample.forEach(({ berths }) => roomOfAll(ground, berths, roof)), roof ? 1 : 50, roof ? 0 : 15).median;
+	const judge = (roof?: RoofOver) =>
+		time(() => sample.forEach(({ berths }) => roomOfAll(ground, berths, roof)), roof ? 1 : 50, roof ? 0 : 15).median;
 	const [fast, slow] = [judge(), judge(roofByCells(ground.interior))];
 	say(
 		`berths judged a second on one core, ${sample.length} of ${drafts.length}`,

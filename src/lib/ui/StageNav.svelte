@@ -13,7 +13,11 @@
 	const clashes = $derived(findings.filter((f) => f.status === 'clash').length);
 	const stages = $derived([
 		{ id: 'interior', name: 'Interior', note: `${measured}/${entries.length}` },
-		{ id: 'people', name: 'People and gear', note: `${Object.keys(plan.crew).length + Object.keys(plan.gear).length}` },
+		{
+			id: 'people',
+			name: 'People and gear',
+			note: `${[plan.crew, plan.gear, plan.animals ?? {}].reduce((sum, table) => sum + Object.keys(table).length, 0)}`
+		},
 		{ id: 'find', name: 'Find a layout', note: '' },
 		{
 			id: 'layout',
