@@ -7,6 +7,7 @@ import type { Animal, Plan } from '../plan/plan';
 import { compressed } from './body';
 import { headroom } from './headroom';
 import { placeSleepers } from './placing';
+import { standingIn } from './standing';
 
 /**
  * What a dog takes up, as shares of its own sizes; our own round figures. Lying stretched it is as long as from chest to
@@ -45,14 +46,8 @@ function obstacles(crew: Plan['crew'], scene: Scene): Box[] {
 			return { x: [along[0], along[1]], y: [across[0] - half, across[1] + half], z: [0, z + body.chestDepth] };
 		});
 	return [
-		...scene.pieces.flatMap(({ parts }) => parts.map(({ box }) => box)),
+		...standingIn(scene),
 		...scene.things.map(({ solid }) => solid.box),
-		...scene.seats.flatMap((seat) =>
-			seat.profiles.map((profile): Box => {
-				const { x, y: z } = bounds(profile);
-				return { x, y: seat.y, z };
-			})
-		),
 		...scene.interior.arches.map((arch): Box => {
 			const y = [arch.inner, 2000];
 			const s = arch.side === 'left' ? y : [-y[1], -y[0]];

@@ -1,4 +1,4 @@
-import { bounds, contains, type Polygon } from '../geometry/polygon';
+import { contains, type Polygon } from '../geometry/polygon';
 import { vec3, type Box, type Vec2, type Vec3 } from '../geometry/vector';
 import { openingsOf, rearFaceAt, sign, type OpeningSolid } from '../interior';
 import { remember } from '../memory';
@@ -9,6 +9,7 @@ import { figureOf, postureHeight, topOf } from './figure';
 import { headroom } from './headroom';
 import { pointOf } from './lying';
 import type { Sleeper } from './placing';
+import { standingIn } from './standing';
 
 /** How somebody moves, the easiest first. */
 export const GAITS = ['upright', 'crouching', 'on hands and knees', 'on the elbows', 'wriggling'] as const;
@@ -82,22 +83,14 @@ function nearestOn(outline: Polygon, from: Vec2): Vec2 {
 /** What limits the height over places of a scene: roof and walls, what hangs above, and what has to be climbed over. */
 class Heights {
 	private readonly half: number;
-	private readonly boxes: Box[];
+	private readonly boxes: readonly Box[];
 
 	constructor(
 		private readonly scene: Scene,
 		{ body }: Sleeper
 	) {
 		this.half = body.headBreadth / 2;
-		this.boxes = [
-			...scene.pieces.flatMap(({ parts }) => parts.map(({ box }) => box)),
-			...scene.seats.flatMap((seat) =>
-				seat.profiles.map((profile): Box => {
-					const { x, y: z } = bounds(profile);
-					return { x, y: seat.y, z };
-				})
-			)
-		];
+		this.boxes = standingIn(scene);
 	}
 
 	/** Free height above `bearing` about a place: up to the lowest thing above it, from the highest that stands on it. */
