@@ -9,7 +9,7 @@ import { convert, reachIn, sceneDuring, unblocking, type Conversion, type Reach,
 import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/pads';
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
 import { vec3, type Vec3 } from '../core/geometry/vector';
-import { longestSleeper, placeSleepers, ROOM, widestPair, type BedPosture } from '../core/people';
+import { longestSleeper, placeSleepers, sharedByTwo, type BedPosture, type SharedByTwo } from '../core/people';
 import { kindOf } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
@@ -40,8 +40,8 @@ export interface Look {
 export interface Refined {
 	findings: Finding[];
 	longest: { person: string; piece: string; modeId: string; stature: number; line: [Vec3, Vec3] | undefined }[];
-	/** Two who share a bed: how much wider each could be at the shoulders, mm; absent where they do not fit in any way. */
-	pairs: { people: [string, string]; modeId: string; extra: number | undefined; headToFoot: boolean }[];
+	/** Beds that two share, and the room that they have. */
+	pairs: (SharedByTwo & { modeId: string })[];
 	/** 0 to 1. */
 	progress: number;
 }
@@ -100,13 +100,7 @@ const derive = {
 				const line = lying && ([lying.crown, lying.feet].map(({ x, y }) => vec3(x, y, z)) as [Vec3, Vec3]);
 				longest.push({ person, piece, modeId, stature, line });
 			}
-			for (const [i, a] of sleepers.entries()) {
-				const shared = sleepers.filter(({ region }) => region === a.region);
-				if (a.region.length === 0 || shared.length !== 2 || shared[0] !== sleepers[i]) continue;
-				const sizes = shared.map(({ body, widths }) => ({ length: body.stature + ROOM.lengthLeast, widths }));
-				const widest = widestPair(a.region, [sizes[0], sizes[1]]);
-				pairs.push({ people: [shared[0].id, shared[1].id], modeId, extra: widest?.extra, headToFoot: widest?.pair.headToFoot ?? false });
-			}
+			pairs.push(...sharedByTwo(sleepers).map((pair) => ({ ...pair, modeId })));
 		}
 		report({ findings, longest, pairs, progress: 0.5 });
 		const open = findings.filter((f) => f.status !== 'clear');

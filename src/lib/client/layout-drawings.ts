@@ -1,6 +1,6 @@
 import { sceneOf } from '../core/derive';
 import { remember } from '../core/memory';
-import type { Plan } from '../core/plan';
+import { modeFor, type Plan } from '../core/plan';
 import { longSection, viewFromAbove, type View } from '../core/views';
 
 /** A layout at a glance: from above as it is at night, and along the vehicle in every mode. */
@@ -12,7 +12,7 @@ export interface LayoutDrawings {
 /** Draws a layout; remembered. */
 export const drawingsOf = remember((plan: Plan): LayoutDrawings => {
 	const ids = Object.keys(plan.modes);
-	const night = ids.find((id) => plan.modes[id].use === 'night') ?? ids[0];
+	const night = modeFor(plan, 'night')?.id ?? ids[0];
 	return {
 		above: viewFromAbove({ plan, scene: sceneOf(plan, night) }),
 		modes: Object.fromEntries(ids.map((id) => [id, longSection({ plan, scene: sceneOf(plan, id) })]))

@@ -6,14 +6,23 @@ import type { Interior } from '../core/interior';
 import { posesIn, type BedPosture } from '../core/people';
 import { shareStructure, type Plan } from '../core/plan';
 import { sceneDuring, type Action } from '../core/moves';
-import { movableThings, sceneModel, Surround, type Kernel, type Model, type ModelThing, type Verdict } from '../core/solid';
+import {
+	LastSurround,
+	movableThings,
+	sceneModel,
+	type Kernel,
+	type Model,
+	type ModelThing,
+	type Surround,
+	type Verdict
+} from '../core/solid';
 
 let kernel: Promise<Kernel> | undefined;
 let plan: Plan | undefined;
 /** The conversion that is being rehearsed. */
 let rehearsed: { plan: Plan; modeId: string; actions: readonly Action[] } | undefined;
 /** The free space last built; it lasts as long as the interior does not change. */
-let built: { interior: Interior; surround: Surround } | undefined;
+let surrounds: LastSurround | undefined;
 
 async function ready(): Promise<Kernel> {
 	const module = await Module({ locateFile: () => manifoldWasm });
@@ -21,12 +30,7 @@ async function ready(): Promise<Kernel> {
 	return module;
 }
 
-function surroundOf(module: Kernel, interior: Interior): Surround {
-	if (built?.interior === interior) return built.surround;
-	built?.surround.delete();
-	built = { interior, surround: new Surround(module, interior) };
-	return built.surround;
-}
+const surroundOf = (module: Kernel, interior: Interior): Surround => (surrounds ??= new LastSurround(module)).of(interior);
 
 const solids = {
 	/** The meshes of one mode, for the three-dimensional view; whoever is in bed in the posture asked for. */

@@ -1,7 +1,7 @@
 import { vec3, type Vec3 } from '../geometry/vector';
 import { bounds } from '../geometry/polygon';
 import { archNotch, leastHalfWidth, sign } from '../interior';
-import { compressed, headroom, placeSitters, rakedSeatAt, RELAXED, ROOM, SEGMENT, type Sitter } from '../people';
+import { compressed, headroom, placeSitters, rakedSeatAt, RELAXED, ROOM, seatBoxes, SEGMENT, type Sitter } from '../people';
 import type { Check, CheckContext, Result } from './finding';
 import { lengthMark } from '../units';
 
@@ -39,8 +39,7 @@ function opposite(sitter: Sitter, { scene }: CheckContext, z: [number, number]):
 		if (foot && meets(...bounds(foot).x)) reach = Math.min(reach, arch.inner);
 	}
 	const others = scene.pieces.filter((p) => p.id !== sitter.piece).flatMap((p) => p.parts.map((part) => part.box));
-	const seats = scene.seats.flatMap((seat) => seat.profiles.map((p) => ({ x: bounds(p).x, y: seat.y, z: bounds(p).y })));
-	for (const box of [...others, ...seats])
+	for (const box of [...others, ...seatBoxes(scene)])
 		if (meets(...box.x) && box.z[0] < z[1] && box.z[1] > z[0]) {
 			const near = s > 0 ? box.y[0] : -box.y[1];
 			if (near > s * faces.edgeAt) reach = Math.min(reach, near);

@@ -4,6 +4,7 @@ import type { PlacedPiece, Scene } from '../modes';
 import { convert, type Conversion } from '../moves';
 import { placeSleepers } from '../people';
 import { padMass, partMass } from '../pieces';
+import { modeFor } from '../plan/mode-for';
 import type { Plan } from '../plan/plan';
 import type { Use } from '../plan/use';
 import { litresOf } from '../storage';
@@ -74,21 +75,23 @@ function bedOf(plan: Plan, scene: Scene): Pick<LayoutFacts, 'height' | 'length' 
 	return { height: surface.base, length: x[1] - x[0], width: y[1] - y[0] };
 }
 
-/** The first mode of a use. */
-const idFor = ({ modes }: Plan, use: Use): string | undefined => Object.keys(modes).find((id) => modes[id].use === use);
+/** The way between the first modes of two uses, as far as a quick one goes; undefined where the plan has no such modes. */
+export function wayBetween(plan: Plan, from: Use, to: Use): Conversion | undefined {
+	const [a, b] = [modeFor(plan, from), modeFor(plan, to)];
+	return a && b && convert(plan, a.id, b.id, MOST_NODES);
+}
 
 /** Works out the facts of a layout. */
 export function layoutFacts(plan: Plan): LayoutFacts {
-	const [night, drive] = [idFor(plan, 'night'), idFor(plan, 'drive')];
 	const any = Object.keys(plan.modes)[0];
-	const scene = sceneOf(plan, night ?? any);
+	const scene = sceneOf(plan, modeFor(plan, 'night')?.id ?? any);
 	const { sections, length } = interiorOf(plan.vehicle);
 	const walls = Math.min(...sections.map((s) => s.left.value[0])) + Math.min(...sections.map((s) => s.right.value[0]));
-	const floor = sceneOf(plan, drive ?? any)
+	const floor = sceneOf(plan, modeFor(plan, 'drive')?.id ?? any)
 		.pieces.flatMap((piece) => piece.parts)
 		.filter((part) => part.box.z[0] < LOW)
 		.reduce((sum, { box }) => sum + (box.x[1] - box.x[0]) * (box.y[1] - box.y[0]), 0);
-	const way = night && drive ? convert(plan, drive, night, MOST_NODES) : undefined;
+	const way = wayBetween(plan, 'drive', 'night');
 	const bed = bedOf(plan, scene) ?? { height: NaN, length: NaN, width: NaN };
 	return {
 		...bed,

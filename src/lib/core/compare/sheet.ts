@@ -1,8 +1,7 @@
 import { findingsOf, type Finding, type Status } from '../checks';
-import { convert } from '../moves';
 import type { Plan } from '../plan/plan';
 import type { Use } from '../plan/use';
-import { layoutFacts, type LayoutFacts } from './facts';
+import { layoutFacts, wayBetween, type LayoutFacts } from './facts';
 
 /** What kind of number stands in a row, for whoever writes it out. */
 export type RowUnit = 'mm' | 'kg' | 'litres' | 'money' | 'seconds' | 'count' | 'share';
@@ -56,13 +55,10 @@ const CHANGES: [from: Use, to: Use, words: string][] = [
 ];
 
 function changeRows(plan: Plan, { seconds: toNight }: LayoutFacts): SheetRow[] {
-	const idOf = (use: Use) => Object.keys(plan.modes).find((id) => plan.modes[id].use === use);
 	return CHANGES.map(([from, to, label]): SheetRow => {
-		const [a, b] = [idOf(from), idOf(to)];
 		const seconds = (): number | null => {
-			if (!a || !b) return null;
-			const way = convert(plan, a, b, 400);
-			return way.ok ? way.seconds : null;
+			const way = wayBetween(plan, from, to);
+			return way?.ok ? way.seconds : null;
 		};
 		const value = from === 'drive' && to === 'night' ? toNight : seconds();
 		return { id: `${from}-${to}`, group: 'Use', label, unit: 'seconds', value, better: 'less' };

@@ -7,6 +7,7 @@ import type { Animal, Plan } from '../plan/plan';
 import { compressed } from './body';
 import { headroom } from './headroom';
 import { placeSleepers } from './placing';
+import { FLOOR } from './region';
 import { standingIn } from './standing';
 
 /**
@@ -38,7 +39,7 @@ const SHARES = [1, 0.9, 0.8, 0.7, 0.6, 0.5];
 /** Everything that a dog cannot lie in: parts and seats, things, whoever lies on the floor. */
 function obstacles(crew: Plan['crew'], scene: Scene): Box[] {
 	const lying = placeSleepers(crew, scene)
-		.filter(({ piece }) => piece === 'floor')
+		.filter(({ piece }) => piece === FLOOR)
 		.map(({ rest, body, z }): Box => {
 			const half = body.breadth / 2;
 			const along = [rest.crown.x, rest.feet.x].sort((a, b) => a - b);

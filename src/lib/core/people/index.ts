@@ -10,3 +10,5 @@ export { pairOn, widestPair, type Pair, type PairedBody } from './pair';
 export { leastWidths, placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
 export { BED_POSTURES, poseInBed, poseOnBench, posesIn, rakedSeatAt, roomiestShare, type BedPosture, type Pose, type Posed } from './pose';
 export { FLOOR, floorSurface, lanes, lyingRegion } from './region';
+export { sharedByTwo, type SharedByTwo } from './sharing';
+export { seatBoxes } from './standing';

@@ -80,6 +80,9 @@ export const leastWidths = (body: Body): LyingWidths => ({
 	legs: Math.min(body.breadth, 1.2 * body.hipBreadth) + ROOM.breadthLeast
 });
 
+/** What a body takes up beside another one: the least length and widths at which it counts as fitting. */
+export const sizeOf = (body: Body): PairedBody => ({ length: body.stature + ROOM.lengthLeast, widths: leastWidths(body) });
+
 /** The directions worth trying in a lane: across only where it could be long enough. */
 const directions = (lane: Polygon, body: Body, alone: boolean): number[] => {
 	if (!alone) return [0];
@@ -178,10 +181,10 @@ function sideBySide(people: readonly ToLie[], bed: SharedBed): Sleeper[] {
 
 /** Two people who do not fit in straight lanes: laid closer, shoulders beside legs where that helps, if they fit so. */
 function closeTogether(people: readonly [ToLie, ToLie], bed: SharedBed): Sleeper[] | undefined {
-	const sizes = people.map(({ body }): PairedBody => ({ length: body.stature + ROOM.lengthLeast, widths: leastWidths(body) }));
-	const pair = pairOn(bed.region, [sizes[0], sizes[1]], [0]);
+	const sizes: [PairedBody, PairedBody] = [sizeOf(people[0].body), sizeOf(people[1].body)];
+	const pair = pairOn(bed.region, sizes, [0]);
 	if (!pair) return undefined;
-	return lanesOfPair(bed.region, pair, [sizes[0], sizes[1]]).map((lane, i) => sleeperIn(people[i], lane, false, bed));
+	return lanesOfPair(bed.region, pair, sizes).map((lane, i) => sleeperIn(people[i], lane, false, bed));
 }
 
 const middle = (outline: Polygon) => bounds(outline).y[0] + bounds(outline).y[1];

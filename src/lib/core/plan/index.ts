@@ -35,6 +35,7 @@ export {
 	type MeasurementStatus
 } from './measurement';
 export { mergeVersions, type Merge } from './merge';
+export { modeFor } from './mode-for';
 export {
 	HEADS,
 	planSchema,
@@ -57,7 +58,7 @@ export { defaultSetting } from './seat-setting';
 export { shareStructure } from './share';
 export { starterMode, starterPlan, starterVehicle } from './starter';
 export { STARTING_STOCK } from './stock';
-export { dropVariant, freeName, keepVariant, layoutName, takeVariant, variantOf, withVariant } from './variants';
+export { dropVariant, freeName, keepVariant, layoutEdits, layoutName, takeVariant, variantOf, withVariant } from './variants';
 export { USES, type Use } from './use';
 export { SEAT_STATES, type FrontSeat, type RearBench, type Seat } from './seat';
 export {

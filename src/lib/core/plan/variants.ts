@@ -78,6 +78,9 @@ export function withVariant(plan: Plan, variant: Variant): Plan {
 /** What changes in a plan when another layout takes the place of its own. */
 const LAYOUT_KEYS = ['layout', 'stock', 'pieces', 'modes', 'gear', 'crew'] as const;
 
+/** Edits that put another layout, given as a whole plan of the same vehicle, in place of the present one. */
+export const layoutEdits = (layout: Plan): Edit[] => LAYOUT_KEYS.map((key) => ({ path: [key], value: layout[key] }));
+
 /** Edits that keep a layout to compare, the present one or any other of the same vehicle, under a name of its own. */
 export function keepVariant(plan: Plan, layout: Plan, name: string): Edit[] {
 	const variants = plan.variants ?? {};
@@ -90,7 +93,7 @@ export function takeVariant(plan: Plan, id: string): Edit[] {
 	const next = withVariant(plan, chosen);
 	const name = layoutName(plan);
 	const variants = Object.keys(plan.pieces).length === 0 ? others : { ...others, [freeId(others, name)]: variantOf(plan, name) };
-	return [...LAYOUT_KEYS.map((key): Edit => ({ path: [key], value: next[key] })), { path: ['variants'], value: variants }];
+	return [...layoutEdits(next), { path: ['variants'], value: variants }];
 }
 
 /** Edits that let a variant go. */

@@ -71,6 +71,9 @@ const seatsAt = remember((plan: Plan, { settings }: SeatPlan): Record<'night' | 
 	return { night: as('night'), drive: [...as('drive'), ...adjusted] };
 });
 
+/** Whether a seat stands in a stretch across. */
+const meets = (seat: SeatSolid, y: readonly [number, number]): boolean => seat.y[0] < y[1] && seat.y[1] > y[0];
+
 /** The rearmost place of a profile between two heights, where its corners lie or its edges pass one of them. */
 function rearmost(profile: Polygon, [low, high]: readonly [number, number]): number | undefined {
 	let least: number | undefined;
@@ -96,7 +99,7 @@ export function stretchAt(
 	const rear = Math.max(0, furthestRear(interior, [Math.max(0, z[0]), z[1]]));
 	let front = interior.length;
 	for (const seat of seatsAt(plan, seatPlan)[use])
-		for (const profile of seat.y[0] < y[1] && seat.y[1] > y[0] ? seat.profiles : []) {
+		for (const profile of meets(seat, y) ? seat.profiles : []) {
 			const from = rearmost(profile, z);
 			if (from !== undefined) front = Math.min(front, from);
 		}
@@ -110,7 +113,7 @@ export function stretchAt(
 export function footingAt({ plan }: Ground, seatPlan: SeatPlan, x: number, y: readonly [number, number], below: number): number {
 	let top = 0;
 	for (const seat of seatsAt(plan, seatPlan).night)
-		for (const profile of seat.y[0] < y[1] && seat.y[1] > y[0] ? seat.profiles : []) {
+		for (const profile of meets(seat, y) ? seat.profiles : []) {
 			const box = bounds(profile);
 			if (box.x[0] <= x && box.x[1] >= x && box.y[1] < below) top = Math.max(top, Math.ceil(box.y[1]));
 		}
@@ -125,7 +128,7 @@ export function seatUnder(
 	below: number
 ): { from: number; to: number; top: number } | undefined {
 	const under = seatsAt(plan, seatPlan).night.flatMap((seat) => {
-		if (seat.profiles.length === 0 || seat.y[0] >= y[1] || seat.y[1] <= y[0]) return [];
+		if (seat.profiles.length === 0 || !meets(seat, y)) return [];
 		const { x, y: z } = bounds(seat.profiles.flat());
 		return z[1] < below ? [{ from: x[0], to: x[1], top: z[1] }] : [];
 	});

@@ -3,12 +3,13 @@ import { KINDS, type Assembly, type Piece } from '../pieces';
 import { placeSleepers } from '../people';
 import type { Edit } from '../plan/edit';
 import type { Mode, Plan } from '../plan/plan';
+import { modeFor } from '../plan/mode-for';
 import { starterMode } from '../plan/starter';
 import { stockFor } from '../plan/stock';
+import { layoutEdits } from '../plan/variants';
 import { USES } from '../plan/use';
 import type { Ground } from './ground';
 import type { Draft } from './mechanisms';
-import { modeFor } from './seat-plans';
 
 /** The id of the first piece of a layout, which is always slept on. */
 export const BED = 'bed';
@@ -62,5 +63,4 @@ export function liesAsMeant(plan: Plan, { sleepers }: Ground, { berths }: Draft)
 }
 
 /** The edits that make a plan into a layout found for it: its pieces and modes, where gear goes, what it is cut from, and what was given up. */
-export const takeLayout = (layout: Plan): Edit[] =>
-	(['layout', 'brief', 'stock', 'pieces', 'modes', 'gear', 'crew'] as const).map((key) => ({ path: [key], value: layout[key] }));
+export const takeLayout = (layout: Plan): Edit[] => [{ path: ['brief'], value: layout.brief }, ...layoutEdits(layout)];

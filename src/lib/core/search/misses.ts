@@ -2,10 +2,10 @@ import { removeGear } from '../plan/changes';
 import type { Brief } from '../plan/brief';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
+import { modeFor } from '../plan/mode-for';
 import { lengthMark } from '../units';
 import { forbidden, missingTools, outcomeOf } from './outcome';
 import { groundOf, type Ground } from './ground';
-import { modeFor } from './seat-plans';
 import type { Mechanism } from './mechanisms';
 import type { Settled } from './settle';
 

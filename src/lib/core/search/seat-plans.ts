@@ -1,5 +1,6 @@
 import type { Brief } from '../plan/brief';
-import type { Mode, Plan, SeatSetting } from '../plan/plan';
+import { modeFor } from '../plan/mode-for';
+import type { Plan, SeatSetting } from '../plan/plan';
 import type { FrontSeat, RearBench, Seat } from '../plan/seat';
 import { defaultSetting } from '../plan/seat-setting';
 import { USES, type Use } from '../plan/use';
@@ -11,12 +12,6 @@ export interface SeatPlan {
 	/** What it costs whoever lives with it: 0 for nothing, 1 for a seat that is gone. */
 	trouble: number;
 }
-
-/** The mode of a plan for a use, where it has one. */
-export const modeFor = (plan: Plan, use: Use): { id: string; mode: Mode } | undefined => {
-	const found = Object.entries(plan.modes).find(([, mode]) => mode.use === use);
-	return found && { id: found[0], mode: found[1] };
-};
 
 /** What is done with one seat: front seats slide forward, fold for the night or stay down, rear ones fold, and either may come out. */
 type Choice = 'forward' | 'folded' | 'down' | 'removed' | 'kept';

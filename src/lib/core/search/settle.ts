@@ -1,11 +1,11 @@
 import { findingsOf, settlingTurns, wantOf, type Finding } from '../checks';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
+import { modeFor } from '../plan/mode-for';
 import { pieceKnobs, type Knob } from '../turning';
 import { liesAsMeant, planOf } from './layout';
 import type { Ground } from './ground';
 import type { Draft } from './mechanisms';
-import { modeFor } from './seat-plans';
 
 /** A draft worked out by all the rules. */
 export interface Settled {

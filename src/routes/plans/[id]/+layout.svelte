@@ -5,6 +5,7 @@
 	import { resolve } from '$app/paths';
 	import { Derived } from '$lib/client/derived.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
+	import { modeFor } from '$lib/core/plan';
 	import { PlanSession } from '$lib/client/session.svelte';
 	import { Solids } from '$lib/client/solids.svelte';
 	import { provideWorkbench, type Workbench } from '$lib/ui/context';
@@ -16,7 +17,7 @@
 
 	const { id, plan, version } = untrack(() => data.stored);
 	const session = new PlanSession(id, plan, version);
-	const firstMode = Object.keys(plan.modes).find((mode) => plan.modes[mode].use === 'night') ?? Object.keys(plan.modes)[0];
+	const firstMode = modeFor(plan, 'night')?.id ?? Object.keys(plan.modes)[0];
 	const workbench: Workbench = $state({
 		session,
 		derived: undefined,

@@ -84,6 +84,9 @@ function partsOf(params: Params, { x, split, y, z, pins, bar, track }: Frame): P
 	];
 }
 
+/** How far the deck turns when its front pins have climbed all the way, radians. */
+const rakeOf = ({ rise }: Params, pins: Frame['pins']): number => Math.asin(Math.min(1, rise / (pins[1] - pins[0])));
+
 /** The deck turns about its rear pins as its front pins climb; the foot section is carried to its slots at the front. */
 function linksOf(params: Params, { x, y, z, pins }: Frame): Link[] {
 	const links: Link[] = [
@@ -93,7 +96,7 @@ function linksOf(params: Params, { x, y, z, pins }: Frame): Link[] {
 	if (params.foot <= 0) return links;
 	// Turned upright about its own middle it stands on the raked deck, in slots before the front edge.
 	const half = params.foot / 2;
-	const rake = Math.asin(Math.min(1, params.rise / (pins[1] - pins[0])));
+	const rake = rakeOf(params, pins);
 	// Turned up, the whole deck comes nearer to the rear pins, and its slots with it.
 	const at = pins[0] + (x[1] - SLOT_IN - pins[0]) * Math.cos(rake) - (z[1] - z[0]) * Math.sin(rake);
 	const forward = at - (x[0] + half);
@@ -110,7 +113,7 @@ function linksOf(params: Params, { x, y, z, pins }: Frame): Link[] {
 
 /** Raked, one sits against the foot section that stands at the high end, and looks to the rear; without one, against the end itself. */
 function rakedSeat(params: Params, { split, x, y, z, pins }: Frame): Surface {
-	const slope = Math.tan(Math.asin(Math.min(1, params.rise / (pins[1] - pins[0]))));
+	const slope = Math.tan(rakeOf(params, pins));
 	const backAt = x[1] - SLOT_IN - (z[1] - z[0]);
 	return {
 		id: 'sit-raked',

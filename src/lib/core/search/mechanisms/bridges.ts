@@ -1,19 +1,7 @@
 import type { Berth } from '../berth';
 import { boardThickness, floor5, footingAt, halfWidths, stretchAt, type Ground } from '../ground';
 import type { SeatPlan } from '../seat-plans';
-import {
-	berthOn,
-	heights,
-	middleOf,
-	PAD,
-	SIDES,
-	stretchFor,
-	type Bed,
-	type Draft,
-	type DraftPiece,
-	type Mechanism,
-	type Side
-} from './draft';
+import { berthOn, heights, middleOf, PAD, SIDES, stretchFor, type Bed, type DraftPiece, type Mechanism, type Side } from './draft';
 import { acrossFor, widePlatform } from './platforms';
 
 /** Where the leg of a bridge stands, behind its front edge, mm. */
@@ -49,7 +37,7 @@ function bridgeOn(ground: Ground, seatPlan: SeatPlan, height: number, { x, y }: 
 /** What lies in front of a platform at night: bridges, and the berths that they and the platform make. */
 interface Ahead {
 	bridges: Pick<Bed, 'x' | 'y'>[];
-	berths: Berth[];
+	berths: [Berth, ...Berth[]];
 }
 
 /** The inner edge of the front seat of one side, beside which there is room; undefined where there is none. */
@@ -114,7 +102,7 @@ export const BRIDGES: Mechanism = {
 					const platform: Bed = { ...whole, x: [whole.x[0], edge], length: edge - whole.x[0] };
 					yield {
 						seatPlan,
-						berths: berths as Draft['berths'],
+						berths,
 						pieces: [
 							widePlatform('Platform', ground, platform, height, { ledge: true, panels: 2, edge: sides }),
 							...bridges.map((bridge) => bridgeOn(ground, seatPlan, height, bridge))

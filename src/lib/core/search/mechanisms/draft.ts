@@ -59,7 +59,7 @@ export interface Bed {
 const wantedLength = (sleepers: Sleepers) => Math.max(0, ...sleepers.map(({ body }) => body.stature)) + ROOM.lengthComfort + 10;
 
 /** Heights that a bed and whoever lies on it take up. */
-const bodyZ = (height: number): [number, number] => [height, height + PAD + BODY];
+export const bodyZ = (height: number): [number, number] => [height, height + PAD + BODY];
 const bedZ = (height: number): [number, number] => [height - 60, height + PAD + BODY];
 
 /** Where and for whom a bed is looked for. */
@@ -120,7 +120,7 @@ export function narrowBed(ground: Ground, asked: BedAsked, side: Side, width: nu
 }
 
 /** Nobody makes a bed shorter than this, mm. */
-const SHORTEST = 900;
+export const SHORTEST = 900;
 
 /** What a mechanism makes of one height and way to set the seats: a bed and its pieces, or several to choose from. */
 type Made = { bed: Bed; pieces: Draft['pieces'] };

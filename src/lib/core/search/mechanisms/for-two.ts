@@ -1,6 +1,5 @@
 import { ROOM } from '../../people';
 import { floor5, type Ground } from '../ground';
-import type { SeatPlan } from '../seat-plans';
 import {
 	berthOn,
 	easyWidth,
@@ -8,12 +7,13 @@ import {
 	leastWidth,
 	narrowBed,
 	PAD,
+	SHORTEST,
 	SIDES,
 	type Bed,
+	type BedAsked,
 	type Draft,
 	type DraftPiece,
-	type Mechanism,
-	type Sleepers
+	type Mechanism
 } from './draft';
 import { leavesOn } from './leaves';
 import { narrowPlatform } from './platforms';
@@ -21,26 +21,23 @@ import { narrowPlatform } from './platforms';
 /** A bed for each of two, along either wall and as long as its own side allows; the longer one's on either side. */
 function* bedForEach(
 	ground: Ground,
-	range: readonly [number, number],
 	step: number,
-	cut: boolean,
-	stays: number | undefined,
-	pieceOn: (name: string, bed: Bed, height: number, seatPlan: SeatPlan, sleepers: Sleepers) => DraftPiece | undefined
+	{ range, cut = false, stays }: { range: readonly [number, number]; cut?: boolean } & Pick<BedAsked, 'stays'>,
+	pieceOn: (name: string, ground: Ground, asked: BedAsked, bed: Bed) => DraftPiece | undefined
 ): Generator<Draft> {
 	const { sleepers } = ground;
 	for (const seatPlan of ground.seatPlans)
 		for (const height of heights(range, step))
 			for (const order of [sleepers, [...sleepers].reverse()]) {
 				const beds = order.map((sleeper, i) => {
-					const own = [sleeper];
+					const asked: BedAsked = { seatPlan, height, sleepers: [sleeper], stays };
 					// No wider than they must be: two of them share what the walls leave.
-					const bed = narrowBed(ground, { seatPlan, height, sleepers: own, stays }, SIDES[i], leastWidth(own), cut);
-					return { bed, own, name: `Bed of ${sleeper.name}` };
+					return { asked, bed: narrowBed(ground, asked, SIDES[i], leastWidth(asked.sleepers), cut), name: `Bed of ${sleeper.name}` };
 				});
-				if (beds.some(({ bed }) => bed.length < 900) || beds[0].bed.y[0] - beds[1].bed.y[1] < -OVERLAP) continue;
-				const pieces = beds.flatMap(({ bed, own, name }) => pieceOn(name, bed, height, seatPlan, own) ?? []);
+				if (beds.some(({ bed }) => bed.length < SHORTEST) || beds[0].bed.y[0] - beds[1].bed.y[1] < -OVERLAP) continue;
+				const pieces = beds.flatMap(({ asked, bed, name }) => pieceOn(name, ground, asked, bed) ?? []);
 				if (pieces.length < 2) continue;
-				const berths = beds.map(({ bed, own }, i) => berthOn(bed, height, own, i));
+				const berths = beds.map(({ asked, bed }, i) => berthOn(bed, height, asked.sleepers, i));
 				yield { seatPlan, berths: berths as Draft['berths'], pieces: pieces as Draft['pieces'] };
 			}
 }
@@ -59,8 +56,7 @@ export const FOR_TWO: readonly Mechanism[] = [
 		drills: false,
 		tools: ['drill', 'jigsaw'],
 		sleepers: 2,
-		drafts: (ground, step) =>
-			bedForEach(ground, [160, 700], step, true, PAD, (name, bed, height, seatPlan) => narrowPlatform(name, ground, seatPlan, bed, height))
+		drafts: (ground, step) => bedForEach(ground, step, { range: [160, 700], cut: true, stays: PAD }, narrowPlatform)
 	},
 	{
 		id: 'two-leaves',
@@ -68,10 +64,7 @@ export const FOR_TWO: readonly Mechanism[] = [
 		drills: false,
 		tools: ['drill', 'jigsaw'],
 		sleepers: 2,
-		drafts: (ground, step) =>
-			bedForEach(ground, [160, 600], step, false, undefined, (name, bed, height, seatPlan, sleepers) =>
-				leavesOn(name, ground, { seatPlan, height, sleepers }, bed)
-			)
+		drafts: (ground, step) => bedForEach(ground, step, { range: [160, 600] }, leavesOn)
 	},
 	{
 		id: 'bunk',
@@ -84,14 +77,15 @@ export const FOR_TWO: readonly Mechanism[] = [
 			for (const seatPlan of ground.seatPlans)
 				for (const height of heights([200, 500], 3 * step))
 					for (const upper of heights([height + BETWEEN, height + BETWEEN + 500], 3 * step)) {
-						const below = narrowBed(ground, { seatPlan, height, sleepers: [long], stays: PAD }, 'left', easyWidth([long]));
+						const asked: BedAsked = { seatPlan, height, sleepers: [long], stays: PAD };
+						const below = narrowBed(ground, asked, 'left', easyWidth([long]));
 						const above = narrowBed(ground, { seatPlan, height: upper, sleepers: [short], stays: PAD }, 'left', easyWidth([short]));
-						if (below.length < 900 || above.length < short.body.stature + ROOM.lengthLeast) continue;
+						if (below.length < SHORTEST || above.length < short.body.stature + ROOM.lengthLeast) continue;
 						yield {
 							seatPlan,
 							berths: [berthOn(below, height, [long]), { ...berthOn(above, upper, [short], 1), pad: 60 }],
 							pieces: [
-								narrowPlatform('Lower bed', ground, seatPlan, below, height),
+								narrowPlatform('Lower bed', ground, asked, below),
 								{
 									kind: 'bunk',
 									name: 'Bunk',

@@ -1,9 +1,9 @@
 import { furthestRear } from '../../interior';
 import { boardThickness, breadthOf, floor5, footingAt, halfWidths, seatUnder, type Ground } from '../ground';
-import type { SeatPlan } from '../seat-plans';
 import {
 	alongBeds,
 	berthOn,
+	bodyZ,
 	easyWidth,
 	heights,
 	leastWidth,
@@ -22,7 +22,7 @@ import {
 const CUT_GAP = 24;
 
 /** A narrow platform on a bed along one wall, cut to it, its legs on the floor or on a seat that is folded below. */
-export function narrowPlatform(name: string, ground: Ground, seatPlan: SeatPlan, { x, y, length }: Bed, height: number): DraftPiece {
+export function narrowPlatform(name: string, ground: Ground, { seatPlan, height }: BedAsked, { x, y, length }: Bed): DraftPiece {
 	const seat = seatUnder(ground, seatPlan, y, height - 60);
 	return {
 		kind: 'fixed-platform',
@@ -84,7 +84,7 @@ export const PLATFORMS: readonly Mechanism[] = [
 				SIDES.flatMap((side) =>
 					[easyWidth, leastWidth].map((width) => {
 						const bed = narrowBed(ground, asked, side, width(asked.sleepers), true);
-						return { bed, pieces: [narrowPlatform('Narrow bed', ground, asked.seatPlan, bed, asked.height)] };
+						return { bed, pieces: [narrowPlatform('Narrow bed', ground, asked, bed)] };
 					})
 				),
 			{ stays: PAD }
@@ -101,7 +101,7 @@ export const PLATFORMS: readonly Mechanism[] = [
 					const bed = wideBed(ground, { seatPlan, height: base, sleepers: ground.sleepers, stays: PAD });
 					const x: [number, number] = [bed.x[0], bed.x[0] + floor5(breadthOf(ground.sleepers) + 160)];
 					if (x[1] > bed.x[1] + 900) continue;
-					const half = halfWidths(ground, x, [base, base + PAD + 260]);
+					const half = halfWidths(ground, x, bodyZ(base));
 					const y: [number, number] = [-floor5(half.right - 12), floor5(half.left - 12)];
 					yield {
 						seatPlan,

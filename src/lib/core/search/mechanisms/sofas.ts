@@ -1,5 +1,5 @@
 import { boardThickness, floor5 } from '../ground';
-import { alongBeds, BACK, berthOn, easyWidth, heights, narrowBed, SIDES, wideBed, type Mechanism } from './draft';
+import { alongBeds, BACK, berthOn, easyWidth, heights, narrowBed, SHORTEST, SIDES, wideBed, type Mechanism } from './draft';
 
 /** Height and depth of the boards of a bench and the ledge on it, mm. */
 const LEDGE = 21;
@@ -171,7 +171,7 @@ export const SOFAS: readonly Mechanism[] = [
 						const bed = narrowBed(ground, asked, side, seatDepth + pullOut);
 						// What the pull-out leaves is the depth of the cabinet that carries its edge.
 						const depth = floor5(across - seatDepth - pullOut - 6);
-						if (depth < 200 || bed.length < 900) continue;
+						if (depth < 200 || bed.length < SHORTEST) continue;
 						const opposite = side === 'left' ? ('right' as const) : ('left' as const);
 						const ledge = height - 2 * boardThickness(ground);
 						yield {

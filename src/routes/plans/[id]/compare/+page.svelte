@@ -5,7 +5,7 @@
 	import { Comparison } from '$lib/client/comparison.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { compared, type ComparedRow, type SheetRow } from '$lib/core/compare';
-	import { dropVariant, freeName, keepVariant, layoutName, takeVariant } from '$lib/core/plan';
+	import { dropVariant, freeName, keepVariant, layoutName, modeFor, takeVariant } from '$lib/core/plan';
 	import { formatLength, formatMass } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
 	import Drawing from '$lib/ui/Drawing.svelte';
@@ -68,8 +68,7 @@
 	const keepCopy = () => session.edit('a copy of the layout', keepVariant(plan, plan, freeName(plan, present)));
 	function take(id: string, name: string) {
 		if (!session.edit(`take up ${name}`, takeVariant(plan, id))) return;
-		const modes = Object.keys(session.plan.modes);
-		gaze.modeId = modes.find((mode) => session.plan.modes[mode].use === 'night') ?? modes[0];
+		gaze.modeId = modeFor(session.plan, 'night')?.id ?? Object.keys(session.plan.modes)[0];
 		gaze.selected = Object.keys(session.plan.pieces)[0];
 	}
 	function rename(id: string | undefined, name: string) {

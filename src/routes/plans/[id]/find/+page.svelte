@@ -4,8 +4,8 @@
 	import { resolve } from '$app/paths';
 	import { LayoutSearch } from '$lib/client/layout-search.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
-	import { modeFor, startingBrief, takeLayout, type Found, type Miss } from '$lib/core/search';
-	import { freeName, keepVariant, type Brief } from '$lib/core/plan';
+	import { startingBrief, takeLayout, type Found, type Miss } from '$lib/core/search';
+	import { freeName, keepVariant, modeFor, type Brief } from '$lib/core/plan';
 	import { withUnits } from '$lib/core/units';
 	import BriefForm from '$lib/ui/BriefForm.svelte';
 	import { useWorkbench } from '$lib/ui/context';
