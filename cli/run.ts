@@ -71,7 +71,8 @@ function check(plan: Plan, { json, system }: Options, { out }: Streams): number 
 			const sizes = {
 				mm: formatLength(finding.margin, system),
 				share: `${Math.round(finding.margin * 100)} %`,
-				count: String(finding.margin)
+				count: String(finding.margin),
+				kg: formatMass(finding.margin, system)
 			};
 			const room = sizes[finding.unit];
 			out(

@@ -2,10 +2,10 @@
 	import { preferences } from '../client/preferences.svelte';
 	import type { Finding, Fix } from '../core/checks';
 	import type { Mode } from '../core/plan';
-	import { formatLength, withUnits } from '../core/units';
+	import { withUnits } from '../core/units';
 	import MarginBar from './MarginBar.svelte';
 	import StatusMark from './StatusMark.svelte';
-	import { marginWords, STATUS_WORDS } from './words';
+	import { marginWords, sizeWords, STATUS_WORDS } from './words';
 
 	interface Props {
 		findings: Finding[];
@@ -25,8 +25,7 @@
 			n: findings.filter((f) => f.status === status).length
 		}))
 	);
-	const size = (finding: Finding, value: number) =>
-		finding.unit === 'mm' ? formatLength(value, preferences.units) : `${Math.round(value * 100)} %`;
+	const size = (finding: Finding, value: number) => sizeWords(value, finding.unit, preferences.units);
 	/** What moves a margin noticeably: at most three, each at least a tenth of the first. */
 	const telling = ({ sensitivities }: Finding) => sensitivities.filter((s) => s.effect >= sensitivities[0].effect / 10).slice(0, 3);
 	const modeNames = (finding: Finding) =>

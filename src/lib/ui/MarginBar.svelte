@@ -3,8 +3,8 @@
 
 	let { finding }: { finding: Finding } = $props();
 
-	// Half a bar is a hand's breadth; beyond that the exact size no longer matters to the eye.
-	const full = $derived(finding.unit === 'mm' ? 100 : 0.2);
+	// Half a bar is a hand's breadth, or ten kilograms; beyond that the exact size no longer matters to the eye.
+	const full = $derived({ mm: 100, kg: 10, share: 0.2, count: 2 }[finding.unit]);
 	const squeeze = (value: number) => Math.max(-1, Math.min(1, value / full)) * 50;
 	const reach = $derived(squeeze(finding.margin));
 	const tolerance = $derived(finding.tolerance === null ? 0 : Math.min(50, (finding.tolerance / full) * 50));

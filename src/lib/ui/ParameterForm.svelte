@@ -1,7 +1,8 @@
 <script lang="ts">
-	import { kindOf, numberRange, parameterMeta, type Piece } from '../core/pieces';
+	import { isAsked, kindOf, numberRange, parameterMeta, type Piece } from '../core/pieces';
 	import type { Stock } from '../core/plan';
 	import LengthField from './LengthField.svelte';
+	import MassField from './MassField.svelte';
 
 	interface Props {
 		piece: Piece;
@@ -12,13 +13,15 @@
 
 	const kind = $derived(kindOf(piece.kind));
 	const fields = $derived(
-		Object.entries(kind.params.shape).map(([key, schema]) => ({
-			key,
-			meta: parameterMeta(schema),
-			range: numberRange(schema),
-			value: (piece.params as Record<string, unknown>)[key],
-			options: optionsOf(schema)
-		}))
+		Object.entries(kind.params.shape)
+			.map(([key, schema]) => ({
+				key,
+				meta: parameterMeta(schema),
+				range: numberRange(schema),
+				value: (piece.params as Record<string, unknown>)[key],
+				options: optionsOf(schema)
+			}))
+			.filter(({ meta }) => isAsked(meta, piece.params))
 	);
 
 	function optionsOf(schema: unknown): string[] {
@@ -35,6 +38,10 @@
 		{#if meta.unit === 'mm'}
 			<div class="row length-row">
 				<LengthField label={meta.label} hint={meta.hint} value={value as number} {range} onchange={(mm) => onchange(key, mm, meta.label)} />
+			</div>
+		{:else if meta.unit === 'kg' && range}
+			<div class="row length-row">
+				<MassField label={meta.label} value={value as number} {range} onchange={(kg) => onchange(key, kg, meta.label)} />
 			</div>
 		{:else if meta.unit === 'yes-no'}
 			<label class="row check" title={meta.hint}>
@@ -88,7 +95,7 @@
 		grid-template-columns: 1fr;
 		gap: 1px;
 	}
-	.length-row :global(.length) {
+	.length-row > :global(div) {
 		grid-column: 1 / -1;
 		display: grid;
 		grid-template-columns: 1fr 104px;

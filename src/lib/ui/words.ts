@@ -1,12 +1,19 @@
 import type { Finding, Status } from '../core/checks';
-import { formatLength, type UnitSystem } from '../core/units';
+import { formatLength, formatMass, type UnitSystem } from '../core/units';
+
+/** A value of a finding in its unit. */
+export function sizeWords(value: number, unit: Finding['unit'], system: UnitSystem): string {
+	if (unit === 'mm') return formatLength(value, system);
+	if (unit === 'kg') return formatMass(value, system);
+	return unit === 'count' ? `${Math.round(value)}` : `${Math.round(value * 100)} %`;
+}
 
 /** A margin as people say it: “18 mm short”, “42 mm spare”. */
-export function marginWords(finding: Pick<Finding, 'margin' | 'unit'>, system: UnitSystem): string {
+export function marginWords(finding: Pick<Finding, 'margin' | 'unit' | 'actual' | 'limit'>, system: UnitSystem): string {
 	const size = Math.abs(finding.margin);
-	if (finding.unit === 'count') return `${Math.round(size)} ${finding.margin < 0 ? 'too many' : 'to spare'}`;
-	const amount = finding.unit === 'mm' ? formatLength(size, system) : `${Math.round(size * 100)} %`;
-	return `${amount} ${finding.margin < 0 ? 'short' : 'spare'}`;
+	if (finding.unit === 'count')
+		return `${Math.round(size)} ${finding.margin < 0 ? (finding.actual < finding.limit ? 'missing' : 'too many') : 'to spare'}`;
+	return `${sizeWords(size, finding.unit, system)} ${finding.margin < 0 ? 'short' : 'spare'}`;
 }
 
 /** The word that goes with each status. */

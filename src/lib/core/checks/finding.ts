@@ -19,7 +19,7 @@ export interface Result {
 	margin: number;
 	/** Margins from 0 up to here are tight. */
 	comfort: number;
-	unit: 'mm' | 'share' | 'count';
+	unit: 'mm' | 'share' | 'count' | 'kg';
 	/** What was asked for and what there is. */
 	limit: number;
 	actual: number;

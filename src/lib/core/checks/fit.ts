@@ -11,9 +11,10 @@ import {
 	openingsOf,
 	seatClearance,
 	seatSolid,
+	sign,
 	solidSeparation,
 	sweepClearance,
-	throughRear,
+	throughOpening,
 	wallClearance,
 	type Clearance,
 	type Interior,
@@ -69,12 +70,9 @@ const least = (clearances: (Clearance | null)[]): Clearance | null =>
 
 const archesOf = (interior: Interior) => (solid: Solid) => least(interior.arches.map((arch) => archClearance(arch, solid)));
 
-export const fitWalls = fitCheck(
-	'fit-walls',
-	'side walls',
-	(interior) => (solid) => wallClearance(interior, solid),
-	(part) => `${part} comes closest to a side wall; walls lean, so its upper or lower edge decides.`
-);
+const wallsWords = (part: string) => `${part} comes closest to a side wall; walls lean, so its upper or lower edge decides.`;
+
+const insideWalls = fitCheck('fit-walls', 'side walls', (interior) => (solid) => wallClearance(interior, solid), wallsWords);
 
 export const fitArches = fitCheck('fit-arches', 'wheel arches', archesOf, (part) => `${part} comes closest to a wheel arch.`);
 
@@ -92,10 +90,30 @@ const behindRearDoor = fitCheck(
 	(part) => `${part} comes closest to the closed rear door, which slopes forward and cuts the corners.`
 );
 
-const rearOpenings = (context: CheckContext) =>
-	openingsOf(context.plan.vehicle, context.scene.interior).filter(
-		({ id, opening }) => opening.place === 'rear' && context.scene.mode.doors[id] === 'open'
-	);
+const openDoors = (context: CheckContext) =>
+	openingsOf(context.plan.vehicle, context.scene.interior).filter(({ id }) => context.scene.mode.doors[id] === 'open');
+const rearOpenings = (context: CheckContext) => openDoors(context).filter(({ opening }) => opening.place === 'rear');
+
+/** Whether a solid goes out through the plane of an opening. */
+function reachesOut(interior: Interior, { opening }: OpeningSolid, solid: Solid): boolean {
+	if (opening.place === 'rear') return rearClearance(interior, solid).margin < 0;
+	const wall = wallClearance(interior, solid);
+	return wall.margin < 0 && sign(opening.place) * wall.at.y > 0;
+}
+
+/** Against the side walls; what reaches out through an open side door is a matter of that opening. */
+export const fitWalls: Check = {
+	rule: 'fit-walls',
+	run: (context) => {
+		const open = openDoors(context).filter(({ opening }) => opening.place !== 'rear');
+		if (open.length === 0) return insideWalls.run(context);
+		const measure: Measure = (solid) => {
+			const wall = wallClearance(context.scene.interior, solid);
+			return open.some((door) => reachesOut(context.scene.interior, door, solid)) ? null : wall;
+		};
+		return context.scene.pieces.flatMap((piece) => judge('fit-walls', 'side walls', piece, measure, wallsWords) ?? []);
+	}
+};
 
 /** Against the shut door; with a rear door open nothing is asked here, since what reaches out is a matter of the opening. */
 export const fitRear: Check = {
@@ -103,13 +121,13 @@ export const fitRear: Check = {
 	run: (context) => (rearOpenings(context).length > 0 ? [] : behindRearDoor.run(context))
 };
 
-/** With a rear door open: whatever reaches out must pass between sill, head and edges of the opening. */
+/** With a door open: whatever reaches out must pass between sill, head and edges of the opening. */
 export const fitOpening: Check = {
 	rule: 'fit-opening',
 	run: (context) =>
-		rearOpenings(context).flatMap((opening) =>
+		openDoors(context).flatMap((opening) =>
 			context.scene.pieces.flatMap((piece) => {
-				const measure: Measure = (solid) => (rearClearance(context.scene.interior, solid).margin < 0 ? throughRear(opening, solid) : null);
+				const measure: Measure = (solid) => (reachesOut(context.scene.interior, opening, solid) ? throughOpening(opening, solid) : null);
 				const name = opening.opening.name.toLowerCase();
 				const result = judge('fit-opening', `opening of the ${name}`, piece, measure, (part) => `${part} reaches out through the ${name}.`);
 				return result ? [{ ...result, key: `${piece.id}+${opening.id}` }] : [];

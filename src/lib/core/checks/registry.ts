@@ -1,7 +1,9 @@
+import { aisleWidth } from './aisles';
 import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
+import { drawerDroop, drawerLatch, slideLoad } from './drawers';
 import type { Check } from './finding';
 import {
 	doorSweep,
@@ -18,6 +20,8 @@ import {
 	fitThings,
 	fitWalls
 } from './fit';
+import { racking } from './frames';
+import { frontOpens } from './fronts';
 import { gettingIn } from './getting-in';
 import { keepClear } from './keep-clear';
 import { lidSwing } from './lid';
@@ -61,5 +65,11 @@ export const CHECKS: readonly Check[] = [
 	restsOn,
 	carriedIn,
 	lidSwing,
+	frontOpens,
+	aisleWidth,
+	slideLoad,
+	drawerDroop,
+	drawerLatch,
+	racking,
 	gearUnder
 ];

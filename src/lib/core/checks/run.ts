@@ -8,15 +8,17 @@ import { CHECKS } from './registry';
 type Animals = NonNullable<Plan['animals']>;
 const NO_ANIMALS: Animals = {};
 
-const runChecks = remember((vehicle: Plan['vehicle'], crew: Plan['crew'], gear: Plan['gear'], animals: Animals, scene: Scene): Result[] => {
-	// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
-	const plan = { vehicle, crew, gear, animals } as Plan;
-	return CHECKS.flatMap((check) => check.run({ plan, scene }));
-});
+const runChecks = remember(
+	(vehicle: Plan['vehicle'], crew: Plan['crew'], gear: Plan['gear'], stock: Plan['stock'], animals: Animals, scene: Scene): Result[] => {
+		// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
+		const plan = { vehicle, crew, gear, stock, animals } as Plan;
+		return CHECKS.flatMap((check) => check.run({ plan, scene }));
+	}
+);
 
 /** Every result of every check in one mode, remembered. */
 export const resultsIn = (plan: Plan, modeId: string): Result[] =>
-	runChecks(plan.vehicle, plan.crew, plan.gear, plan.animals ?? NO_ANIMALS, sceneOf(plan, modeId));
+	runChecks(plan.vehicle, plan.crew, plan.gear, plan.stock, plan.animals ?? NO_ANIMALS, sceneOf(plan, modeId));
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>
@@ -50,8 +52,9 @@ export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY
 /** Orders findings: worst status first, then least margin for what it is measured in. */
 const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
 
-// A tenth of open share weighs like ten millimetres, a place or a move like a hundred.
-const scaled = (finding: Finding) => (finding.margin - finding.comfort) * (finding.unit === 'mm' ? 1 : 100);
+// A tenth of open share weighs like ten millimetres, a kilogram like five, a place or a move like a hundred.
+const WEIGHT = { mm: 1, share: 100, count: 100, kg: 5 } as const;
+const scaled = (finding: Finding) => (finding.margin - finding.comfort) * WEIGHT[finding.unit];
 
 /**
  * The findings of a plan over all its modes, worst first. Results that come out with the same status and margin in

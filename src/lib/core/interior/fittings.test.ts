@@ -33,7 +33,7 @@ import {
 	seatSolid,
 	seatStates,
 	sweepClearance,
-	throughRear,
+	throughOpening,
 	wallClearance,
 	zonesOf
 } from '.';
@@ -148,9 +148,9 @@ describe('openings', () => {
 	});
 	const open = (over: Partial<Opening> = {}) => openingsOf({ ...plain, openings: { rear: tailgate(over) } }, interiorOf(plain))[0];
 	it('let through what lies between sill, head and edges', () => {
-		expect(throughRear(open(), solid([-300, 500], [-550, 550], [100, 200])).margin).toBeCloseTo(600 - (100 * 150) / 1150 - 550, 6);
-		expect(throughRear(open(), solid([-300, 500], [-300, 300], [20, 200])).margin).toBe(-30);
-		expect(throughRear(open(), solid([-300, 500], [-300, 300], [900, 1250])).margin).toBe(-50);
+		expect(throughOpening(open(), solid([-300, 500], [-550, 550], [100, 200])).margin).toBeCloseTo(600 - (100 * 150) / 1150 - 550, 6);
+		expect(throughOpening(open(), solid([-300, 500], [-300, 300], [20, 200])).margin).toBe(-30);
+		expect(throughOpening(open(), solid([-300, 500], [-300, 300], [900, 1250])).margin).toBe(-50);
 	});
 	it('a lifting door sweeps a quarter round its upper edge', () => {
 		// At 45 degrees the lower edge of a door 1150 mm high is 813 mm behind its hinge: a thing sticking out 500 mm is hit.

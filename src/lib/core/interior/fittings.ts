@@ -188,22 +188,31 @@ export function sweepClearance({ sweeps }: OpeningSolid, solid: Solid, limit = I
 	return { margin: least, at, against: vec3(x[0] - Math.max(0, least), at.y, at.z) };
 }
 
-/** Room between a solid that reaches through a rear opening and the edge of that opening; its corners decide, since openings are convex. */
-export function throughRear({ outline, z }: OpeningSolid, solid: Solid): Clearance {
+/**
+ * Room between a solid that reaches through an opening and the edge of that opening; its corners decide, since openings are
+ * convex.
+ */
+export function throughOpening({ outline, z, opening }: OpeningSolid, { box }: Solid): Clearance {
 	const first = piecewise(outline.slice(0, outline.length / 2).map((p) => [p.y, p.x] as const));
 	const second = piecewise(outline.slice(outline.length / 2).map((p) => [p.y, p.x] as const));
+	const rear = opening.place === 'rear';
+	const along = rear ? box.y : box.x;
+	// The face of the solid that is outermost, and a point of it by its place along the opening and its height.
+	const outermost = rear ? box.x[0] : opening.place === 'left' ? box.y[1] : box.y[0];
+	const point = (at: number, height: number) => (rear ? vec3(outermost, at, height) : vec3(at, outermost, height));
+	const middle = (along[0] + along[1]) / 2;
 	let least: Clearance = {
-		margin: Math.min(solid.box.z[0] - z[0], z[1] - solid.box.z[1]),
-		at: vec3(solid.box.x[0], (solid.box.y[0] + solid.box.y[1]) / 2, solid.box.z[0]),
-		against: vec3(solid.box.x[0], (solid.box.y[0] + solid.box.y[1]) / 2, z[0])
+		margin: Math.min(box.z[0] - z[0], z[1] - box.z[1]),
+		at: point(middle, box.z[0]),
+		against: point(middle, z[0])
 	};
-	for (const height of solid.box.z) {
-		const [right, left] = [valueAt(first, height), valueAt(second, height)];
-		for (const [margin, y, edge] of [
-			[solid.box.y[0] - right, solid.box.y[0], right],
-			[left - solid.box.y[1], solid.box.y[1], left]
+	for (const height of box.z) {
+		const [low, high] = [valueAt(first, height), valueAt(second, height)];
+		for (const [margin, at, edge] of [
+			[along[0] - low, along[0], low],
+			[high - along[1], along[1], high]
 		])
-			if (margin < least.margin) least = { margin, at: vec3(solid.box.x[0], y, height), against: vec3(solid.box.x[0], edge, height) };
+			if (margin < least.margin) least = { margin, at: point(at, height), against: point(edge, height) };
 	}
 	return least;
 }

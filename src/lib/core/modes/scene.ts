@@ -1,4 +1,4 @@
-import { bounds, rectangle, type Polygon } from '../geometry/polygon';
+import { area, bounds, rectangle, type Polygon } from '../geometry/polygon';
 import { compose, IDENTITY, place, shiftBy, turnAbout, type Pose } from '../geometry/pose';
 import { boxAround, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { floorLining, seatSolid, type Interior, type SeatSolid } from '../interior';
@@ -133,12 +133,33 @@ export const faces = (part: Part, pose: Pose): { lower: Vec3[]; upper: Vec3[] } 
 
 function footprintOf(pose: Pose, lower: Vec3[], box: Box, part: Pick<Part, 'outline' | 'thickness'>): Polygon | null {
 	if (Math.abs(pose.rotation[2].z) > 1 - 1e-9) return lower.map(({ x, y }) => ({ x, y }));
+	const upright = uprightFootprint(pose, part);
+	if (upright) return upright;
 	// A rectangular part along the axes fills its box, whichever way it stands.
 	const { x, y } = bounds(part.outline);
 	const volume = (x[1] - x[0]) * (y[1] - y[0]) * part.thickness;
 	const size = (['x', 'y', 'z'] as const).map((axis) => box[axis][1] - box[axis][0]);
 	const fills = part.outline.length === 4 && Math.abs(size[0] * size[1] * size[2] - volume) < 1e-6 * volume + 1;
 	return fills ? rectangle(box.x[0], box.x[1], box.y[0], box.y[1]) : null;
+}
+
+/** From above: a rectangular part that stands upright but askew to the axes, as a door that is ajar. */
+function uprightFootprint(pose: Pose, { outline, thickness }: Pick<Part, 'outline' | 'thickness'>): Polygon | null {
+	const { x, y } = bounds(outline);
+	const level = (direction: Vec3) => Math.abs(direction.z) < 1e-9;
+	const own = (axis: 'x' | 'y' | 'z') => vec3(pose.rotation[0][axis], pose.rotation[1][axis], pose.rotation[2][axis]);
+	const askew = Math.abs(pose.rotation[0].z) > 1e-9 && Math.abs(pose.rotation[1].z) > 1e-9;
+	if (!askew || !level(own('z')) || outline.length !== 4 || Math.abs(Math.abs(area(outline)) - (x[1] - x[0]) * (y[1] - y[0])) > 1e-6)
+		return null;
+	const lies = level(own('x')) ? 'x' : level(own('y')) ? 'y' : null;
+	if (!lies) return null;
+	const along: [number, number] = lies === 'x' ? x : y;
+	const corner = (t: number, n: number) => {
+		const { x: px, y: py } = place(pose, lies === 'x' ? vec3(t, y[0], n) : vec3(x[0], t, n));
+		return { x: px, y: py };
+	};
+	const points = [corner(along[0], 0), corner(along[1], 0), corner(along[1], thickness), corner(along[0], thickness)];
+	return area(points) > 0 ? points : points.reverse();
 }
 
 /** The state a piece takes in a mode: the one the mode names, else the one that suits its use, else the first. */

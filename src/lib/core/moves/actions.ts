@@ -73,15 +73,16 @@ const secondsOf = (steps: Step[]) => sum(steps.map(({ seconds }) => seconds));
 const handsOf = (steps: Step[]): 1 | 2 => (steps.some(({ hands }) => hands === 2) ? 2 : 1);
 const toolsOf = (steps: Step[]) => [...new Set(steps.flatMap(({ tool }) => (tool ? [tool] : [])))];
 
-/** A move in the vehicle: with its doors shut or, where only the rear door is in the way, with that open meanwhile. */
-function inVehicle(plan: Plan, motion: Motion): { sweep: Sweep; door: string | null } {
+/** A move in the vehicle: with its doors shut or, where only a door is in the way, with that open meanwhile. */
+export function inVehicle(plan: Pick<Plan, 'vehicle'>, motion: Motion): { sweep: Sweep; door: string | null } {
 	const interior = interiorOf(plan.vehicle);
 	const shut = sweepInVehicle(interior, motion);
 	if (shut.margin === null || shut.margin >= -TOUCH) return { sweep: shut, door: null };
 	for (const opening of openingsOf(plan.vehicle, interior)) {
-		if (opening.opening.place !== 'rear' || opening.opening.door === 'none') continue;
+		if (opening.opening.door === 'none' && opening.opening.place === 'rear') continue;
 		const sweep = sweepWithDoorOpen(interior, motion, opening);
-		if (sweep.margin === null || sweep.margin >= -TOUCH) return { sweep, door: opening.opening.name.toLowerCase() };
+		if (sweep.margin === null || sweep.margin >= -TOUCH)
+			return { sweep, door: opening.opening.door === 'none' ? null : opening.opening.name.toLowerCase() };
 	}
 	return { sweep: shut, door: null };
 }

@@ -29,6 +29,10 @@ const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['lid-platform', { lids: 3, hinge: 'front edge', padStays: false }],
 	['lid-platform', { lids: 2, hinge: 'right wall' }],
 	['bench-box', { moves: 300, ledge: 300, side: 'right' }],
+	['cabinet', { side: 'left', bays: 3, fill1: 'two doors', fill2: 'flap down', fill3: 'sliding doors', toe: 80 }],
+	['cabinet', { bays: 4, fill1: 'flap up', fill2: 'drawers', rows2: 4, fill4: 'open shelves', length: 2400, slide: 'heavy duty' }],
+	['cabinet', { bays: 2, frontDepth: 220, length: 1800, depth: 460, fill2: 'two doors', slide: 'plain runner' }],
+	['cabinet', { side: 'left', back: 'follows the wall', frontDepth: 260, bays: 3, hang: 'front edge' }],
 	['bunk', { folds: false, side: 'right' }],
 	['ledge-sofa', { return: false, side: 'right' }],
 	['module-bed', { lids: 1 }],
@@ -84,12 +88,15 @@ describe.each(CASES)('%s %o', (kind, params) => {
 			const solids = solidsOf(piece).map(({ solid }) => solid);
 			const touching = (a: Solid, b: Solid) => solidSeparation(a, b) <= 3;
 			const standing = new Set(piece.parts.flatMap(({ part, box }, i) => (box.z[0] <= 3 || held.has(part.id) ? [i] : [])));
-			// A hinge or a bolt holds without touching face to face.
+			// A slide holds what runs on it, as a hinge or a bolt does, without touching face to face.
+			const runs = new Set(supports.filter(({ kind }) => kind === 'slide').map(({ part }) => part));
 			const hangs = (a: string, b: string) => {
 				const { parent, joint } = assembly.links.find((link) => link.id === a)!;
 				return (joint.type === 'hinge' || joint.type === 'swing') && b === (parent ?? 'frame');
 			};
-			const holds = (k: number, i: number) => touching(solids[i], solids[k]) || hangs(piece.parts[i].part.link, piece.parts[k].part.link);
+			const carried = (i: number, k: number) => runs.has(piece.parts[i].part.id) && piece.parts[k].part.link !== piece.parts[i].part.link;
+			const holds = (k: number, i: number) =>
+				carried(i, k) || touching(solids[i], solids[k]) || hangs(piece.parts[i].part.link, piece.parts[k].part.link);
 			for (let grew = true; grew;) {
 				grew = false;
 				piece.parts.forEach((_, i) => {

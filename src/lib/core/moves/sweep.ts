@@ -7,7 +7,8 @@ import {
 	frontClearance,
 	rearClearance,
 	seatClearance,
-	throughRear,
+	throughOpening,
+	sign,
 	solidSeparation,
 	wallClearance,
 	type Clearance,
@@ -108,14 +109,27 @@ function throughFloor(interior: Interior, solid: Solid): [string, Clearance][] {
 /** The rear end: the shut door, or the edges of its opening for whatever reaches out when it is open. */
 function rearRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): [string, Clearance][] {
 	const shut = rearClearance(interior, solid);
-	if (!open) return [['the rear door', shut]];
-	return shut.margin < 0 ? [[`the edge of the ${open.opening.name.toLowerCase()}`, throughRear(open, solid)]] : [];
+	if (open?.opening.place !== 'rear') return [['the rear door', shut]];
+	return shut.margin < 0 ? [edgeRoom(open, solid)] : [];
+}
+
+/** The edges of an open door for whatever reaches out through it. */
+const edgeRoom = (open: OpeningSolid, solid: Solid): [string, Clearance] => [
+	`the edge of the ${open.opening.name.toLowerCase()}`,
+	throughOpening(open, solid)
+];
+
+/** The side walls, or the edges of an open side door. */
+function wallRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): [string, Clearance] {
+	const wall = wallClearance(interior, solid);
+	const reachesOut = open && open.opening.place !== 'rear' && wall.margin < 0 && sign(open.opening.place) * wall.at.y > 0;
+	return reachesOut ? edgeRoom(open, solid) : ['the side wall', wall];
 }
 
 /** The room of one solid in the vehicle itself, with the name of what it comes closest to. */
 function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | null): { clearance: Clearance; name: string } {
 	const around: [string, Clearance][] = [
-		['the side wall', wallClearance(interior, solid)],
+		wallRoom(interior, solid, open),
 		['the ceiling', ceilingClearance(interior, solid)],
 		...rearRoom(interior, solid, open),
 		['the bulkhead or dashboard', frontClearance(interior, solid)],
@@ -154,7 +168,7 @@ function sweepInside(interior: Interior, motion: Motion, open: OpeningSolid | nu
 /** A motion in the vehicle itself, and against what stays of its own piece: remembered. */
 export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => sweepInside(interior, motion, null));
 
-/** The same with a rear door open: what reaches out must pass its opening. Remembered. */
+/** The same with one door open: what reaches out must pass its opening. Remembered. */
 export const sweepWithDoorOpen = remember((interior: Interior, motion: Motion, open: OpeningSolid): Sweep =>
 	sweepInside(interior, motion, open)
 );

@@ -5,6 +5,7 @@ import type { Box, Vec3 } from '../geometry/vector';
 import type { Interior } from '../interior';
 import type { Stock } from '../plan/plan';
 import type { Use } from '../plan/use';
+import type { SlideName } from '../slides';
 import type { Foam } from './parameter';
 
 /**
@@ -102,10 +103,10 @@ export interface Move {
 	steps: Step[];
 }
 
-/** Something to lie or sit on, in the states named. */
+/** Something to lie, sit or work on, in the states named. */
 export interface Surface {
 	id: string;
-	use: 'sleep' | 'sit' | 'animal';
+	use: 'sleep' | 'sit' | 'animal' | 'work';
 	/** Seen from above, mm. */
 	outline: Polygon;
 	/** Height of the boards or slats under the pad, thickness of the pad on it and its foam. */
@@ -123,7 +124,7 @@ export interface Surface {
 export interface Support {
 	part: string;
 	by: string;
-	kind: 'ledger' | 'leg' | 'rail' | 'cross-bar' | 'wall bracket' | 'prop' | 'track' | 'floor' | 'hinge' | 'seat' | 'board';
+	kind: 'slide' | 'ledger' | 'leg' | 'rail' | 'cross-bar' | 'wall bracket' | 'prop' | 'track' | 'floor' | 'hinge' | 'seat' | 'board';
 }
 
 /** A strip that has to find a ledge of another piece, a deck or a seat under it, as it lies in the states named. */
@@ -164,6 +165,63 @@ export interface InnerMargin {
 	states: string[];
 }
 
+/** A door, drawer, flap, leaf or table top: what opens by the move from one state to another, and when that must be possible. */
+export interface Front {
+	id: string;
+	name: string;
+	from: string;
+	to: string;
+	/** Uses of the vehicle in which it must open. */
+	uses: Use[];
+}
+
+/** A drawer, tray or sliding shelf on its runners. */
+export interface Drawer {
+	id: string;
+	name: string;
+	link: string;
+	/** The states in which it is pulled out. */
+	states: string[];
+	slide: SlideName;
+	/** Its box as it is shut, without its front. */
+	box: Box;
+	/** The way it is pulled, as a unit vector, and how far, mm. */
+	towards: Vec3;
+	extension: number;
+	slideLength: number;
+	/** What it is meant to hold, and what its pair of slides takes, kg. */
+	content: number;
+	rating: number;
+	/** Something keeps it shut while driving: a slide that locks, or a catch. */
+	latched: boolean;
+	/** Free height under its front, in which it may droop, mm. */
+	under: number;
+}
+
+/** A face of a frame or box that keeps its corners square, or does not: a board, a diagonal, or nothing. */
+export interface Brace {
+	/** Across which axis the face stands: a face with normal x keeps the frame from leaning sideways. */
+	normal: 'x' | 'y' | 'z';
+	name: string;
+	by: string | null;
+	at: Vec3;
+}
+
+/** A width to keep free before a front, by day, from a line on the floor out to whatever stands opposite. */
+export interface Aisle {
+	id: string;
+	line: [Vec3, Vec3];
+	/** Which way the front looks. */
+	out: Vec3;
+	width: number;
+}
+
+/** Something to buy that is no board, bar, cloth or foam: slides, hinges, catches, corner connectors. */
+export interface Hardware {
+	name: string;
+	count: number;
+}
+
 /** A piece worked out for one vehicle, in vehicle coordinates, every joint at 0. */
 export interface Assembly {
 	links: Link[];
@@ -177,6 +235,11 @@ export interface Assembly {
 	slats: SlatZone[];
 	innerMargins: InnerMargin[];
 	rests: Rest[];
+	fronts: Front[];
+	drawers: Drawer[];
+	braces: Brace[];
+	hardware: Hardware[];
+	aisles: Aisle[];
 	/** Height of the boards or slats above the floor: the height that the height chart moves. */
 	deck: number;
 }

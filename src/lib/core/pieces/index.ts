@@ -2,6 +2,7 @@ import type { Assembly, PieceKind, Surroundings } from './assembly';
 import { benchBox } from './bench-box';
 import { bridge } from './bridge';
 import { bunk } from './bunk';
+import { cabinet } from './cabinet';
 import { fixedPlatform } from './fixed-platform';
 import { floorPanels } from './floor-panels';
 import { foldOver } from './fold-over';
@@ -34,6 +35,7 @@ export const KINDS = {
 	'raked-platform': rakedPlatform,
 	infill,
 	'bench-box': benchBox,
+	cabinet,
 	bunk,
 	'pet-deck': petDeck,
 	'floor-panels': floorPanels
@@ -51,5 +53,5 @@ export const assemble = (piece: Piece, around: Surroundings): Assembly => kindOf
 
 export * from './assembly';
 export { padMass, partMass } from './mass';
-export { FOAMS, numberRange, parameterMeta, type Foam, type ParameterMeta } from './parameter';
+export { FOAMS, isAsked, numberRange, parameterMeta, type Foam, type ParameterMeta } from './parameter';
 export type { KindName, Piece } from './schema';

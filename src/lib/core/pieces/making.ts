@@ -87,6 +87,11 @@ export const assembled = (given: Pick<Assembly, 'links' | 'parts' | 'states' | '
 	slats: [],
 	innerMargins: [],
 	rests: [],
+	fronts: [],
+	drawers: [],
+	braces: [],
+	hardware: [],
+	aisles: [],
 	...given
 });
 
@@ -171,9 +176,13 @@ export const sitOn = (
  * How far out something between two heights may reach on one side over a stretch: to the wall where it is narrowest,
  * to a wheel arch that rises above its underside, to a pillar or step in its way; less a gap, in whole millimetres.
  */
-export function reachOn(interior: Interior, side: Side, x: Range, z: Range, gap: number): number {
+export const reachOn = (interior: Interior, side: Side, x: Range, z: Range, gap: number): number =>
+	Math.floor(Math.min(leastHalfWidth(interior, side, x, z), standsAt(interior, side, x, z)) - gap);
+
+/** How near to the centre line the nearest wheel arch, pillar or step of one side comes over a stretch; Infinity without one, mm. */
+export function standsAt(interior: Interior, side: Side, x: Range, z: Range): number {
 	const s = sign(side);
-	let reach = leastHalfWidth(interior, side, x, z);
+	let reach = Infinity;
 	for (const arch of interior.arches) {
 		const foot = arch.side === side && archNotch(arch, z[0], 0);
 		if (!foot) continue;
@@ -186,7 +195,7 @@ export function reachOn(interior: Interior, side: Side, x: Range, z: Range, gap:
 		// What stands across the middle is no limit of one side.
 		if (near > 0) reach = Math.min(reach, near);
 	}
-	return Math.floor(reach - gap);
+	return reach;
 }
 
 /** Right-hand and left-hand limit of something between two heights: see {@link reachOn}. */

@@ -3,11 +3,13 @@ import { z } from 'zod';
 /** What the form, the fixes and the help text know of a parameter of a piece. */
 export interface ParameterMeta {
 	label: string;
-	unit: 'mm' | 'deg' | 'count' | 'choice' | 'yes-no' | 'sheet' | 'bar';
+	unit: 'mm' | 'deg' | 'kg' | 'count' | 'choice' | 'yes-no' | 'sheet' | 'bar';
 	hint?: string;
 	/** Verbs for turning the value up and down; parameters without them are never proposed as a fix. */
 	more?: string;
 	less?: string;
+	/** Asked only while another parameter has one of these values; without it, always. */
+	when?: { key: string; is: readonly unknown[] };
 }
 
 /** A length in mm within a range, with its start value. */
@@ -18,6 +20,15 @@ export const length = (label: string, [min, max]: [number, number], start: numbe
 		.max(max)
 		.default(start)
 		.meta({ label, unit: 'mm', ...rest });
+
+/** A mass in kg within a range. */
+export const mass = (label: string, [min, max]: [number, number], start: number, rest: Partial<ParameterMeta> = {}) =>
+	z
+		.number()
+		.min(min)
+		.max(max)
+		.default(start)
+		.meta({ label, unit: 'kg', ...rest });
 
 /** A whole number within a range. */
 export const count = (label: string, [min, max]: [number, number], start: number, rest: Partial<ParameterMeta> = {}) =>
@@ -71,6 +82,10 @@ export type Foam = (typeof FOAMS)[number];
 
 /** Label, unit and verbs of a parameter of a piece's schema. */
 export const parameterMeta = (schema: unknown): ParameterMeta => (schema as z.ZodType).meta() as unknown as ParameterMeta;
+
+/** Whether a parameter matters while the others are what they are: the form passes over one that does not. */
+export const isAsked = ({ when }: ParameterMeta, params: object): boolean =>
+	!when || when.is.includes((params as Record<string, unknown>)[when.key]);
 
 /** Lowest and highest value of a number parameter; undefined for any other. */
 export function numberRange(schema: unknown): [number, number] | undefined {

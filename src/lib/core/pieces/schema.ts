@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { benchBoxParams } from './bench-box/params';
 import { bridgeParams } from './bridge/params';
 import { bunkParams } from './bunk/params';
+import { cabinetParams } from './cabinet/params';
 import { fixedPlatformParams } from './fixed-platform/params';
 import { floorPanelsParams } from './floor-panels/params';
 import { foldOverParams } from './fold-over/params';
@@ -37,6 +38,7 @@ export const pieceSchema = z
 		entry('raked-platform', rakedPlatformParams),
 		entry('infill', infillParams),
 		entry('bench-box', benchBoxParams),
+		entry('cabinet', cabinetParams),
 		entry('bunk', bunkParams),
 		entry('pet-deck', petDeckParams),
 		entry('floor-panels', floorPanelsParams)

@@ -1,6 +1,6 @@
-import { kindOf, numberRange, parameterMeta, type Piece } from '../pieces';
+import { isAsked, kindOf, numberRange, parameterMeta, type Piece } from '../pieces';
 import type { Plan } from '../plan/plan';
-import { formatLength, type UnitSystem } from '../units';
+import { formatLength, formatMass, type UnitSystem } from '../units';
 
 /** A value of the plan that can be turned to settle a finding. */
 export interface Knob {
@@ -11,7 +11,7 @@ export interface Knob {
 	step: number;
 	more: string;
 	less: string;
-	unit: 'mm' | 'deg';
+	unit: 'mm' | 'deg' | 'kg' | 'count';
 }
 
 /** Every number of a piece that its kind gives verbs for, within the range of its schema. */
@@ -19,6 +19,7 @@ export function pieceKnobs(id: string, piece: Piece): Knob[] {
 	const { params } = kindOf(piece.kind);
 	return Object.entries(params.shape).flatMap(([key, schema]): Knob[] => {
 		const meta = parameterMeta(schema);
+		if (!isAsked(meta, piece.params)) return [];
 		const value = (piece.params as Record<string, unknown>)[key];
 		if (!meta.more || !meta.less || typeof value !== 'number') return [];
 		const range = numberRange(schema);
@@ -31,7 +32,7 @@ export function pieceKnobs(id: string, piece: Piece): Knob[] {
 				step: 1,
 				more: meta.more,
 				less: meta.less,
-				unit: meta.unit === 'deg' ? 'deg' : 'mm'
+				unit: meta.unit as Knob['unit']
 			}
 		];
 	});
@@ -71,7 +72,14 @@ export function seatKnobs({ vehicle, modes }: Plan, modeId: string, id: string):
 /** What turning a knob to a value is called: its verb, and by how much. */
 export function turnWords(knob: Knob, value: number, system: UnitSystem): string {
 	const turn = Math.abs(value - knob.value);
-	const amount = knob.unit === 'deg' ? `${Math.round(turn)}°` : formatLength(turn, system);
+	const amount =
+		knob.unit === 'deg'
+			? `${Math.round(turn)}°`
+			: knob.unit === 'kg'
+				? formatMass(turn, system)
+				: knob.unit === 'count'
+					? `${Math.round(turn)}`
+					: formatLength(turn, system);
 	return `${value > knob.value ? knob.more : knob.less} by ${amount}`;
 }
 

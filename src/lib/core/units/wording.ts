@@ -1,4 +1,5 @@
 import { formatLength, type UnitSystem } from './length';
+import { formatMass } from './mass';
 
 /**
  * A length inside a sentence that the core writes without knowing its reader: a mark that {@link withUnits} replaces by
@@ -6,6 +7,9 @@ import { formatLength, type UnitSystem } from './length';
  */
 export const lengthMark = (mm: number): string => `⟦${Math.round(mm * 100) / 100}⟧`;
 
-/** A sentence with its marked lengths written out: `needs ⟦1765⟧ at the least` becomes `needs 1765 mm at the least`. */
+/** The same for a mass. */
+export const massMark = (kg: number): string => `⟦${Math.round(kg * 10) / 10} kg⟧`;
+
+/** A sentence with its marked lengths and masses written out: `needs ⟦1765⟧ at the least` becomes `needs 1765 mm at the least`. */
 export const withUnits = (text: string, system: UnitSystem): string =>
-	text.replace(/⟦(-?[\d.]+)⟧/g, (_, mm: string) => formatLength(Number(mm), system));
+	text.replace(/⟦(-?[\d.]+)( kg)?⟧/g, (_, amount: string, mass?: string) => (mass ? formatMass : formatLength)(Number(amount), system));

@@ -14,7 +14,7 @@ import {
 	type Side
 } from '../../interior';
 import { pieceKind, type Pad, type Part, type Space, type Support, type Surroundings } from '../assembly';
-import { barIn, barOf, boardOf, sheetOf } from '../making';
+import { assembled, barIn, barOf, boardOf, sheetOf } from '../making';
 import { fixedPlatformParams } from './params';
 
 type Params = z.infer<typeof fixedPlatformParams>;
@@ -268,7 +268,7 @@ export const fixedPlatform = pieceKind({
 		const bars = crossBars(params, interior, frame, along.inner);
 		const mattress = mattressOn(params, frame, interior);
 		const sheet = mattress.places.bed.outline ?? deck;
-		return {
+		return assembled({
 			links: [{ id: 'frame', joint: { type: 'fixed' } }],
 			parts: [...boards(params, deck, frame), ...along.parts, ...bars.parts],
 			pads: [mattress],
@@ -290,10 +290,7 @@ export const fixedPlatform = pieceKind({
 				...Array.from({ length: params.panels }, (_, i) => ({ part: `board-${i + 1}`, by: `cross-bar-${i}`, kind: 'cross-bar' as const }))
 			],
 			spaces: lanes(params, interior, frame, along.inner),
-			slats: [],
-			innerMargins: [],
-			rests: [],
 			deck: params.height
-		};
+		});
 	}
 });

@@ -15,7 +15,7 @@ import {
 	type Support,
 	type Surroundings
 } from '../assembly';
-import { barIn, barOf, interleaved, radians, sitOn, type Depth, type Range } from '../making';
+import { assembled, barIn, barOf, interleaved, radians, sitOn, type Depth, type Range } from '../making';
 import { slatCouchParams } from './params';
 import { lengthMark } from '../../units';
 
@@ -324,7 +324,7 @@ export const slatCouch = pieceKind({
 			y: frame.y(frame.bar, params.seatDepth - 2 * frame.bar),
 			z: [0, frame.under]
 		};
-		return {
+		return assembled({
 			links: [
 				{ id: 'frame', joint: { type: 'fixed' } },
 				// The lid rises on the aisle side: right-handed about +x that is a negative angle for a couch on the left.
@@ -358,8 +358,7 @@ export const slatCouch = pieceKind({
 			],
 			slats: slatZones(params, frame),
 			innerMargins: [stopHold(params, frame)],
-			rests: [],
 			deck: params.height
-		};
+		});
 	}
 });

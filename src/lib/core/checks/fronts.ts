@@ -1,0 +1,75 @@
+import { remember } from '../memory';
+import type { PlacedPiece } from '../modes';
+import { closer, FREE, inVehicle, motionOf, movesOf, sweepPastPiece, sweepPastSeat, sweepPastThings, type Sweep } from '../moves';
+import type { Assembly, Front } from '../pieces';
+import type { Vehicle } from '../plan/vehicle';
+import { lengthMark } from '../units';
+import type { Check, CheckContext, Result } from './finding';
+
+/** More room than this beside an opening front nobody needs to hear of, mm. */
+const NEAR = 120;
+/** Doors sag and slides rack by a few millimetres in use. */
+const COMFORT = 5;
+
+/** A front opening in the vehicle itself: with the doors shut, or with the one open through which it comes. */
+const inside = remember((vehicle: Vehicle, assembly: Assembly, front: Front): { sweep: Sweep; door: string | null } => {
+	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to)!;
+	return inVehicle({ vehicle }, motionOf(assembly, move));
+});
+
+function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front): Result[] {
+	const { assembly } = piece;
+	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to);
+	if (!move) return [];
+	const motion = motionOf(assembly, move);
+	const { sweep: own, door } = inside(plan.vehicle, assembly, front);
+	const sweep = [
+		own,
+		...scene.seats.map((seat) => sweepPastSeat(motion, seat)),
+		...scene.pieces.filter(({ id }) => id !== piece.id).map((other) => sweepPastPiece(motion, other)),
+		sweepPastThings(motion, scene.things)
+	].reduce(closer, FREE);
+	const margin = Math.min(sweep.margin ?? NEAR, NEAR);
+	const through = door ? ` It comes out through the ${door}.` : '';
+	const name = front.name.toLowerCase();
+	const nearest =
+		sweep.margin === null || sweep.margin >= NEAR
+			? `Nothing comes near the ${name} as it opens.`
+			: margin < 0
+				? `${sweep.who} hits ${sweep.whom} by ${lengthMark(Math.ceil(-margin))} on its way.`
+				: `${sweep.who} passes ${sweep.whom} by ${lengthMark(Math.floor(margin))}.`;
+	return [
+		{
+			rule: 'front-opens',
+			key: `${piece.id}+${front.id}`,
+			title: `${piece.name}: ${name} opens`,
+			subjects: [
+				piece.id,
+				...scene.pieces.filter(({ id, name }) => id !== piece.id && sweep.whom.endsWith(` of ${name}`)).map(({ id }) => id)
+			],
+			margin,
+			comfort: COMFORT,
+			unit: 'mm',
+			limit: 0,
+			actual: margin,
+			why: `${nearest}${through}`,
+			at: sweep.margin === null ? assemblyMiddle(piece) : sweep.where
+		}
+	];
+}
+
+const assemblyMiddle = ({ parts }: PlacedPiece) => {
+	const { x, y, z } = parts[0].box;
+	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: (z[0] + z[1]) / 2 };
+};
+
+/** Doors, drawers, flaps, leaves and tables that must open in a mode: against the vehicle, its seats, the made bed and all other pieces. */
+export const frontOpens: Check = {
+	rule: 'front-opens',
+	run: (context) =>
+		context.scene.pieces.flatMap((piece) =>
+			piece.assembly.fronts
+				.filter(({ from, uses }) => from === piece.state.id && uses.includes(context.scene.mode.use))
+				.flatMap((front) => judge(context, piece, front))
+		)
+};

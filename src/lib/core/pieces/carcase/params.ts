@@ -1,0 +1,27 @@
+import type { Use } from '../../plan/use';
+import { SLIDE_NAMES } from '../../slides';
+import { choice, length, mass, stockOf, yesNo } from '../parameter';
+
+/** When the fronts of a piece must open. */
+const OPENS = ['by day and at night', 'by day', 'at night', 'whenever it can'] as const;
+
+/** The uses of the vehicle in which the fronts of a piece must open. */
+export const usesOf = (opens: (typeof OPENS)[number]): Use[] =>
+	(
+		({ 'by day and at night': ['day', 'night'], 'by day': ['day'], 'at night': ['night'], 'whenever it can': [] }) satisfies Record<
+			string,
+			Use[]
+		>
+	)[opens];
+
+/** What all pieces with drawers and doors are asked. */
+export const carcaseParams = (when?: { key: string; is: readonly unknown[] }) => ({
+	slide: choice('Drawers run on', SLIDE_NAMES, 'side-mounted', { when }),
+	content: mass('Content of each drawer', [0, 200], 6, { more: 'Plan for more in each drawer', less: 'Put less in each drawer', when }),
+	rating: mass('A pair of its slides carries', [0, 400], 0, { hint: '0 for what such a pair usually carries; the seller says', when }),
+	latch: yesNo('Catches hold what is shut while driving', true),
+	opens: choice('Must open', OPENS, 'by day and at night'),
+	covering: length('Carpet, paint or cloth on its outside', [0, 20], 0, { hint: 'thickness on each face' }),
+	boardSheet: stockOf('Boards', 'sheet', 'ply-12'),
+	lightSheet: stockOf('Drawers, backs and sliding doors', 'sheet', 'ply-9')
+});
