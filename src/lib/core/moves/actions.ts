@@ -73,18 +73,19 @@ const secondsOf = (steps: Step[]) => sum(steps.map(({ seconds }) => seconds));
 const handsOf = (steps: Step[]): 1 | 2 => (steps.some(({ hands }) => hands === 2) ? 2 : 1);
 const toolsOf = (steps: Step[]) => [...new Set(steps.flatMap(({ tool }) => (tool ? [tool] : [])))];
 
-/** A move in the vehicle: with its doors shut or, where only a door is in the way, with that open meanwhile. */
+/** A move in the vehicle: with its doors shut or, where a door is in the way, with the one open that leaves most room. */
 export function inVehicle(plan: Pick<Plan, 'vehicle'>, motion: Motion): { sweep: Sweep; door: string | null } {
 	const interior = interiorOf(plan.vehicle);
-	const shut = sweepInVehicle(interior, motion);
-	if (shut.margin === null || shut.margin >= -TOUCH) return { sweep: shut, door: null };
+	const isFree = ({ margin }: Sweep) => margin === null || margin >= -TOUCH;
+	let best: { sweep: Sweep; door: string | null } = { sweep: sweepInVehicle(interior, motion), door: null };
 	for (const opening of openingsOf(plan.vehicle, interior)) {
-		if (opening.opening.door === 'none' && opening.opening.place === 'rear') continue;
+		if (isFree(best.sweep)) break;
+		const { door, place, name } = opening.opening;
+		if (door === 'none' && place === 'rear') continue;
 		const sweep = sweepWithDoorOpen(interior, motion, opening);
-		if (sweep.margin === null || sweep.margin >= -TOUCH)
-			return { sweep, door: opening.opening.door === 'none' ? null : opening.opening.name.toLowerCase() };
+		if (isFree(sweep) || sweep.margin! > best.sweep.margin!) best = { sweep, door: door === 'none' ? null : name.toLowerCase() };
 	}
-	return { sweep: shut, door: null };
+	return best;
 }
 
 /** Tries a move of a piece against the vehicle and all that stands. */

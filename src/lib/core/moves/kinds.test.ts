@@ -14,6 +14,9 @@ const roomy = (kind: KindName, params: Record<string, unknown> = {}) =>
 /** An upright wall wants more room behind a lid than the leaning ones of the start values. */
 const BEHIND_LID = { gap: 20 };
 
+/** What start values need in a box without doors: room behind a lid, and room to pull a drawer out. */
+const IN_A_BOX: Partial<Record<KindName, Record<string, unknown>>> = { 'slat-couch': BEHIND_LID, 'drawer-unit': { rear: 1500 } };
+
 /** Other choices of a kind that bring other joints. */
 const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['slat-couch', { ...BEHIND_LID, sections: 3 }],
@@ -29,6 +32,8 @@ const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['lid-platform', { lids: 3, hinge: 'front edge', padStays: false }],
 	['lid-platform', { lids: 2, hinge: 'right wall' }],
 	['bench-box', { moves: 300, ledge: 300, side: 'right' }],
+	['drawer-unit', { facing: 'left', runs: 'trays', columns: 3, width: 700, length: 1800 }],
+	['drawer-unit', { facing: 'front', runs: 'sliding shelves', bothEnds: true, rows: 2, rear: 1200, height: 600 }],
 	['cabinet', { side: 'left', bays: 3, fill1: 'two doors', fill2: 'flap down', fill3: 'sliding doors', toe: 80 }],
 	['cabinet', { bays: 4, fill1: 'flap up', fill2: 'drawers', rows2: 4, fill4: 'open shelves', length: 2400, slide: 'heavy duty' }],
 	['cabinet', { bays: 2, frontDepth: 220, length: 1800, depth: 460, fill2: 'two doors', slide: 'plain runner' }],
@@ -41,7 +46,7 @@ const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['hatch-panels', { front: 0 }]
 ];
 const CASES: [KindName, Record<string, unknown>][] = [
-	...(Object.keys(KINDS) as KindName[]).map((kind): [KindName, Record<string, unknown>] => [kind, kind === 'slat-couch' ? BEHIND_LID : {}]),
+	...(Object.keys(KINDS) as KindName[]).map((kind): [KindName, Record<string, unknown>] => [kind, IN_A_BOX[kind] ?? {}]),
 	...VARIANTS
 ];
 

@@ -194,8 +194,6 @@ export interface Drawer {
 	rating: number;
 	/** Something keeps it shut while driving: a slide that locks, or a catch. */
 	latched: boolean;
-	/** Free height under its front, in which it may droop, mm. */
-	under: number;
 }
 
 /** A face of a frame or box that keeps its corners square, or does not: a board, a diagonal, or nothing. */

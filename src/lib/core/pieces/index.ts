@@ -3,6 +3,7 @@ import { benchBox } from './bench-box';
 import { bridge } from './bridge';
 import { bunk } from './bunk';
 import { cabinet } from './cabinet';
+import { drawerUnit } from './drawer-unit';
 import { fixedPlatform } from './fixed-platform';
 import { floorPanels } from './floor-panels';
 import { foldOver } from './fold-over';
@@ -36,6 +37,7 @@ export const KINDS = {
 	infill,
 	'bench-box': benchBox,
 	cabinet,
+	'drawer-unit': drawerUnit,
 	bunk,
 	'pet-deck': petDeck,
 	'floor-panels': floorPanels

@@ -3,6 +3,7 @@ import { benchBoxParams } from './bench-box/params';
 import { bridgeParams } from './bridge/params';
 import { bunkParams } from './bunk/params';
 import { cabinetParams } from './cabinet/params';
+import { drawerUnitParams } from './drawer-unit/params';
 import { fixedPlatformParams } from './fixed-platform/params';
 import { floorPanelsParams } from './floor-panels/params';
 import { foldOverParams } from './fold-over/params';
@@ -39,6 +40,7 @@ export const pieceSchema = z
 		entry('infill', infillParams),
 		entry('bench-box', benchBoxParams),
 		entry('cabinet', cabinetParams),
+		entry('drawer-unit', drawerUnitParams),
 		entry('bunk', bunkParams),
 		entry('pet-deck', petDeckParams),
 		entry('floor-panels', floorPanelsParams)

@@ -66,6 +66,8 @@ export const cabinet = pieceKind({
 			content: params.content,
 			rating: params.rating,
 			latched: params.latch,
+			runs: 'drawers',
+			bothEnds: false,
 			uses: usesOf(params.opens),
 			link: 'cabinet',
 			level: (w, z, setback) => levelBoard(frame, w, z, (at) => depth(at) - setback, built.inside)

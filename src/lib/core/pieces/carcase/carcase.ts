@@ -13,6 +13,10 @@ export type Fill = (typeof FILLS)[number];
 /** Between two fronts side by side, and over and under them, mm: hinges and slides hold a front to about a millimetre. */
 export const FRONT_GAP = 3;
 
+/** A drawer with a front, an open tray with a low rim, or a shelf with a lip at both ends. */
+export const RUNNERS = ['drawers', 'trays', 'sliding shelves'] as const;
+export type Runner = (typeof RUNNERS)[number];
+
 /** A board that a carcase is made of: its stock and thickness. */
 export interface Sheet {
 	stock: string;
@@ -51,6 +55,9 @@ export interface Carcase {
 	content: number;
 	rating: number;
 	latched: boolean;
+	/** What runs on the slides, and whether it comes out at the back as well. */
+	runs: Runner;
+	bothEnds: boolean;
 	/** When its fronts must open. */
 	uses: Use[];
 	/** The link that everything of the carcase itself belongs to. */

@@ -1,7 +1,7 @@
 import { drawerBox, SLIDES } from '../../slides';
 import type { Part } from '../assembly';
 import { boardIn, type Range } from '../making';
-import { boardAcross, boardAlong, boardOnLine } from '../stand';
+import { boardAcross, boardAlong, boardOnLine, OPPOSITE } from '../stand';
 import { FRONT_GAP, opening, together, type Bay, type Carcase, type Fitted } from './carcase';
 
 /** Heights at which the rows of a bay meet: equal fronts, the bottom and the top row reaching to the boards. */
@@ -16,100 +16,136 @@ export const rowsOf = ({ fronts, z, rows }: Bay): { face: Range; clear: Range }[
 	});
 };
 
-/** The five boards of a drawer's box: sides and ends on a bottom that is screwed up from below. */
-function boxParts(carcase: Carcase, id: string, w: Range, d: Range, z: Range): Part[] {
-	const { stand, light } = carcase;
+/** Height of the rim of a tray and of the lip of a sliding shelf, mm. */
+const RIM = 70;
+const LIP = 40;
+
+/** The boards that run on the slides: walls on a bottom that is screwed up from below; a sliding shelf has walls at its ends only. */
+function runnerParts({ stand, light, runs }: Carcase, id: string, w: Range, d: Range, z: Range): Part[] {
 	const t = light.thickness;
-	const walls: Range = [z[0] + t, z[1]];
+	const high = runs === 'drawers' ? z[1] : Math.min(z[1], z[0] + t + (runs === 'trays' ? RIM : LIP));
+	const walls: Range = [z[0] + t, high];
+	const name = { drawers: 'Drawer', trays: 'Tray', 'sliding shelves': 'Sliding shelf' }[runs];
+	const sides = runs !== 'sliding shelves';
+	const across: Range = sides ? [w[0] + t, w[1] - t] : w;
 	return [
-		boardIn(`${id}-bottom`, 'Drawer bottom', light.stock, id, stand.box(w, d, [z[0], z[0] + t])),
-		boardAlong(stand, `${id}-side-1`, 'Drawer side', light.stock, id, [w[0], w[0] + t], d, walls),
-		boardAlong(stand, `${id}-side-2`, 'Drawer side', light.stock, id, [w[1] - t, w[1]], d, walls),
-		boardAcross(stand, `${id}-back`, 'Drawer end', light.stock, id, [w[0] + t, w[1] - t], [d[0], d[0] + t], walls),
-		boardAcross(stand, `${id}-inner`, 'Drawer end', light.stock, id, [w[0] + t, w[1] - t], [d[1] - t, d[1]], walls)
+		boardIn(`${id}-bottom`, sides ? `${name} bottom` : name, light.stock, id, stand.box(w, d, [z[0], z[0] + t])),
+		...(sides
+			? [
+					boardAlong(stand, `${id}-side-1`, `${name} side`, light.stock, id, [w[0], w[0] + t], d, walls),
+					boardAlong(stand, `${id}-side-2`, `${name} side`, light.stock, id, [w[1] - t, w[1]], d, walls)
+				]
+			: []),
+		boardAcross(stand, `${id}-back`, sides ? `${name} end` : 'Lip', light.stock, id, across, [d[0], d[0] + t], walls),
+		boardAcross(stand, `${id}-inner`, sides ? `${name} end` : 'Lip', light.stock, id, across, [d[1] - t, d[1]], walls)
 	];
 }
 
-/** A bay filled with drawers one above the other, every one with a front that lies over the carcase's edges. */
+/** A front over a row of a bay, on the carcase's front edge. */
+function frontPart({ stand, board, depth }: Carcase, id: string, bay: Bay, z: Range): Part {
+	const ends = [bay.face[0] + FRONT_GAP / 2, bay.face[1] - FRONT_GAP / 2];
+	const [a, b] = ends.map((w): [number, number] => [w, depth(w)]);
+	return boardOnLine(stand, `${id}-front`, 'Drawer front', board.stock, id, [a, b], z, board.thickness);
+}
+
+/** Pulling it out at its front and, where it comes out at both ends, at its back. */
+function pulls(carcase: Carcase, id: string, name: string, extension: number): Pick<Fitted, 'states' | 'moves' | 'fronts'> {
+	const { locks } = SLIDES[carcase.slide];
+	const held = locks || carcase.latched;
+	const words = (way: string) => ({
+		words: `${locks ? 'Unlock and pull' : 'Pull'} the ${name.toLowerCase()} out${way}`,
+		back: `Push the ${name.toLowerCase()} in${held ? ' until it catches' : ''}`,
+		seconds: 3
+	});
+	if (!carcase.bothEnds) return opening(carcase, id, name, { [id]: extension }, words(''));
+	return together([
+		opening(carcase, id, name, { [id]: extension }, words(` to the ${carcase.stand.facing}`)),
+		opening(
+			carcase,
+			`${id}-back`,
+			`${name} to the ${OPPOSITE[carcase.stand.facing]}`,
+			{ [id]: -extension },
+			words(` to the ${OPPOSITE[carcase.stand.facing]}`)
+		)
+	]);
+}
+
+/** A bay filled with drawers, trays or sliding shelves one above the other. */
 export function drawerBay(carcase: Carcase, bay: Bay): Fitted {
-	const { stand, light, board, slide } = carcase;
 	const edge = Math.min(carcase.depth(bay.face[0]), carcase.depth(bay.face[1]));
-	const { under, locks } = SLIDES[slide];
 	return together(
-		rowsOf(bay).map(({ face, clear }, i): Partial<Fitted> => {
-			const id = `${bay.id}-drawer-${i + 1}`;
-			const name = bay.rows === 1 ? `${bay.name} drawer` : `${bay.name} drawer ${i + 1}`;
-			const box = drawerBox({ width: bay.w[1] - bay.w[0], height: clear[1] - clear[0], depth: edge - carcase.inside }, slide);
-			const middle = (bay.w[0] + bay.w[1]) / 2;
-			const w: Range = [middle - box.width / 2, middle + box.width / 2];
-			const d: Range = [edge - box.length, edge];
-			const z: Range = [clear[0] + under, clear[0] + under + box.height];
-			const t = light.thickness;
-			const line: Parameters<typeof boardOnLine>[5] = [
-				[bay.face[0] + FRONT_GAP / 2, carcase.depth(bay.face[0] + FRONT_GAP / 2)],
-				[bay.face[1] - FRONT_GAP / 2, carcase.depth(bay.face[1] - FRONT_GAP / 2)]
-			];
-			const to = `open-${id}`;
-			return {
-				links: [{ id, parent: carcase.link, joint: { type: 'slide', axis: stand.out, range: [0, box.extension] } }],
-				parts: [
-					...boxParts(carcase, id, w, d, z),
-					boardOnLine(stand, `${id}-front`, 'Drawer front', board.stock, id, line, face, board.thickness)
-				],
-				...opening(
-					carcase,
-					id,
-					name,
-					{ [id]: box.extension },
-					{
-						words: `${locks ? 'Unlock and pull' : 'Pull'} out the ${name.toLowerCase()}`,
-						back: `Push the ${name.toLowerCase()} in${locks || carcase.latched ? ' until it catches' : ''}`,
-						seconds: 3
-					}
-				),
-				drawers: [
-					{
-						id,
-						name,
-						link: id,
-						states: [to],
-						slide,
-						box: stand.box(w, d, z),
-						towards: stand.out,
-						extension: box.extension,
-						slideLength: box.slideLength,
-						content: carcase.content,
-						rating: carcase.rating > 0 ? carcase.rating : SLIDES[slide].rating,
-						latched: locks || carcase.latched,
-						under: i === 0 ? Math.max(FRONT_GAP, face[0]) : FRONT_GAP
-					}
-				],
-				supports: [
-					{ part: `${id}-side-1`, by: 'upright', kind: 'slide' },
-					{ part: `${id}-side-2`, by: 'upright', kind: 'slide' }
-				],
-				spaces: [
-					{
-						id,
-						name,
-						box: stand.box([w[0] + t, w[1] - t], [d[0] + t, d[1] - t], [z[0] + t, z[1]]),
-						access: [{ face: 'top', states: [to] }]
-					}
-				],
-				hardware: [
-					{ name: `Pair of ${slideWords(slide)}, ${box.slideLength} mm`, count: 1 },
-					...(carcase.latched && !locks ? [{ name: 'Push catch or turn button for a drawer', count: 1 }] : [])
-				]
-			};
-		})
+		rowsOf(bay).map((row, i) =>
+			runnerIn(carcase, bay, row, edge, `${bay.id}-drawer-${i + 1}`, bay.rows === 1 ? bay.name : `${bay.name}, ${i + 1}. from below`)
+		)
 	);
 }
 
-const slideWords = (slide: Carcase['slide']) =>
-	({
-		'plain runner': 'plain hardwood runners',
-		'side-mounted': 'side-mounted slides',
-		'full extension': 'full-extension slides',
-		locking: 'locking full-extension slides',
-		'heavy duty': 'heavy-duty locking slides'
-	})[slide];
+/** One drawer, tray or sliding shelf in its row. */
+function runnerIn(
+	carcase: Carcase,
+	bay: Bay,
+	{ face, clear }: { face: Range; clear: Range },
+	edge: number,
+	id: string,
+	place: string
+): Fitted {
+	const { stand, light, slide, runs, bothEnds } = carcase;
+	const { under, locks } = SLIDES[slide];
+	const name = `${place}: ${{ drawers: 'drawer', trays: 'tray', 'sliding shelves': 'sliding shelf' }[runs]}`;
+	const room = { width: bay.w[1] - bay.w[0], height: clear[1] - clear[0], depth: edge - (bothEnds ? 0 : carcase.inside) };
+	const box = drawerBox(room, slide);
+	const middle = (bay.w[0] + bay.w[1]) / 2;
+	const w: Range = [middle - box.width / 2, middle + box.width / 2];
+	const d: Range = bothEnds ? [(edge - box.length) / 2, (edge + box.length) / 2] : [edge - box.length, edge];
+	const z: Range = [clear[0] + under, clear[0] + under + box.height];
+	const t = light.thickness;
+	const pulled = pulls(carcase, id, name, box.extension);
+	const states = pulled.states.map((state) => state.id);
+	return together([
+		{
+			links: [
+				{ id, parent: carcase.link, joint: { type: 'slide', axis: stand.out, range: [bothEnds ? -box.extension : 0, box.extension] } }
+			],
+			parts: [...runnerParts(carcase, id, w, d, z), ...(runs === 'drawers' && !bothEnds ? [frontPart(carcase, id, bay, face)] : [])],
+			drawers: [
+				{
+					id,
+					name,
+					link: id,
+					states,
+					slide,
+					box: stand.box(w, d, z),
+					towards: stand.out,
+					extension: box.extension,
+					slideLength: box.slideLength,
+					content: carcase.content,
+					rating: carcase.rating > 0 ? carcase.rating : SLIDES[slide].rating,
+					latched: locks || carcase.latched
+				}
+			],
+			supports: [`${id}-side-1`, `${id}-side-2`, `${id}-bottom`].map((part) => ({ part, by: 'upright', kind: 'slide' as const })),
+			spaces: [
+				{
+					id,
+					name,
+					// Things may stand higher than the walls, as high as the opening is.
+					box: stand.box([w[0] + t, w[1] - t], [d[0] + t, d[1] - t], [z[0] + t, Math.max(z[1], clear[1] - 5)]),
+					access: [{ face: 'top', states }]
+				}
+			],
+			hardware: [
+				{ name: `Pair of ${SLIDE_WORDS[slide]}, ${box.slideLength} mm`, count: 1 },
+				...(carcase.latched && !locks ? [{ name: 'Push catch or turn button for a drawer', count: 1 }] : [])
+			]
+		},
+		pulled
+	]);
+}
+
+const SLIDE_WORDS: Readonly<Record<Carcase['slide'], string>> = {
+	'plain runner': 'plain hardwood runners',
+	'side-mounted': 'side-mounted slides',
+	'full extension': 'full-extension slides',
+	locking: 'locking full-extension slides',
+	'heavy duty': 'heavy-duty locking slides'
+};

@@ -27,6 +27,10 @@ export interface Shell {
 	topBoard?: Carcase['board'];
 	/** How far the top reaches over the fronts, mm. */
 	overhang: number;
+	/** Nothing closes its back; drawers come out on that side too. */
+	openBack?: boolean;
+	/** Plates in the corners keep an open back square. */
+	cornerPlates?: boolean;
 }
 
 /** From the back plane to the carcase's own front edge at a place along it: a straight line between its ends. */
@@ -128,7 +132,7 @@ export function shell(given: Shell, bays: readonly Bay[]): { parts: Part[]; supp
 	const lid = given.topBoard ?? board;
 	const edge = edgeOf(given);
 	const under = top - lid.thickness;
-	const inside = follows ? 0 : light.thickness;
+	const inside = follows || given.openBack ? 0 : light.thickness;
 	const bottom: Range = [toe, toe + t];
 	const uprights = [0, ...bays.map(({ w }) => w[1])];
 	const upright = (from: number, i: number): Part => {
@@ -180,7 +184,9 @@ export function shell(given: Shell, bays: readonly Bay[]): { parts: Part[]; supp
 						[Math.max(z[0], under - STRETCHER), under]
 					)
 				)
-			: [boardIn('back', 'Back', light.stock, link, stand.box(between, [0, inside], [toe + t, under]), stand.out.y !== 0 ? 'y' : 'x')])
+			: given.openBack
+				? []
+				: [boardIn('back', 'Back', light.stock, link, stand.box(between, [0, inside], [toe + t, under]), stand.out.y !== 0 ? 'y' : 'x')])
 	];
 	return {
 		parts,
@@ -192,11 +198,15 @@ export function shell(given: Shell, bays: readonly Bay[]): { parts: Part[]; supp
 			{ part: 'bottom', by: 'upright-0', kind: 'ledger' }
 		],
 		braces: [
-			{ normal: stand.out.y !== 0 ? 'y' : 'x', name: 'Back', by: follows ? 'Stretcher' : 'Back', at: vec3(middle.x, middle.y, top / 2) },
+			{ normal: stand.out.y !== 0 ? 'y' : 'x', name: 'Back', by: backBrace(given), at: vec3(middle.x, middle.y, top / 2) },
 			{ normal: stand.out.y !== 0 ? 'x' : 'y', name: 'Ends', by: 'End', at: vec3(middle.x, middle.y, top / 2) }
 		]
 	};
 }
+
+/** What keeps a shell square across its back. */
+const backBrace = ({ follows, openBack, cornerPlates }: Shell): string | null =>
+	follows ? 'Stretcher' : !openBack ? 'Back' : cornerPlates ? 'Corner plates' : null;
 
 /** Lower than this there is no room for a plinth: the bottom lies on the floor, mm. */
 const PLINTH = 15;

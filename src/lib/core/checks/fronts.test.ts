@@ -1,0 +1,155 @@
+import { describe, expect, it } from 'vitest';
+import { sceneOf } from '../derive';
+import type { KindName } from '../pieces';
+import type { Plan } from '../plan';
+import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
+import { fixesFor } from './fixes';
+import { findingsOf } from './run';
+import { applyEdits } from '../plan/edit';
+
+const box = () => plainVehicle([[0, 800]], 1600, 3200);
+const plan = (...pieces: [string, KindName, Record<string, unknown>][]) =>
+	pieces.reduce((plan, [id, kind, params]) => withPiece(plan, id, kind, params), planIn(box()));
+const rule = (plan: Plan, name: string, key = '') => findingsOf(plan).filter((f) => f.rule === name && f.key.includes(key));
+const bed = (height: number, pad: number): [string, KindName, Record<string, unknown>] => [
+	'bed',
+	'fixed-platform',
+	{ height, rear: 40, length: 1900, fullWidth: false, width: 900, centre: 250, padThickness: pad, reachRear: false }
+];
+
+describe('fronts that must open', () => {
+	// Cabinet along the right-hand wall: fronts at y = -792 + 360. The bed's mattress begins at y = 250 - 450 = -200.
+	const cabinet = (params: Record<string, unknown> = {}): [string, KindName, Record<string, unknown>] => [
+		'cabinet',
+		'cabinet',
+		{ side: 'right', rear: 300, length: 800, depth: 360, height: 700, gap: 8, bays: 1, fill1: 'door', rows1: 2, ...params }
+	];
+	it('a cabinet door hits the mattress beside it, and clears it when the fronts begin above it', () => {
+		// 794 mm of door turn through 232 mm of aisle.
+		const low = rule(plan(bed(300, 100), cabinet()), 'front-opens');
+		expect(low).toHaveLength(1);
+		expect(low[0]).toMatchObject({ status: 'clash', subjects: ['cabinet', 'bed'] });
+		const raised = rule(plan(bed(300, 100), cabinet({ toe: 420 })), 'front-opens');
+		expect(raised[0].status).not.toBe('clash');
+		expect(raised[0].margin).toBeCloseTo(20, 3);
+	});
+	it('and the fix that is offered settles it', () => {
+		const bad = plan(bed(300, 100), cabinet());
+		const [finding] = rule(bad, 'front-opens');
+		const fix = fixesFor(bad, finding, {}).find(({ label }) => label.startsWith('Raise the lower edge'))!;
+		expect(rule(applyEdits(bad, fix.edits), 'front-opens')[0].status).not.toBe('clash');
+	});
+	it('a drawer hits the bed across the aisle by what it comes out too far', () => {
+		// Opening depth 360 - 12 - 9 = 339, less 10 behind: 300 mm slide, full extension; front 12 thick at y = -432 .. -420 when shut.
+		const drawers = cabinet({ fill1: 'drawers', rows1: 2, slide: 'full extension' });
+		const found = rule(plan(bed(300, 100), drawers), 'front-opens');
+		// The front ends at -792 + 360 + 300 = -132; the frame and mattress of the bed begin at -200.
+		const worst = Math.min(...found.map(({ margin }) => margin));
+		expect(worst).toBeLessThanOrEqual(-60);
+		expect(worst).toBeGreaterThanOrEqual(-80);
+		expect(found.some(({ why }) => why.includes('hits'))).toBe(true);
+	});
+	it('only the modes that ask are checked', () => {
+		const asked = (opens: string) => rule(plan(bed(300, 100), cabinet({ opens })), 'front-opens').flatMap(({ modes }) => modes);
+		expect(asked('by day').sort()).toEqual(['day']);
+		expect(asked('at night')).toEqual(['night']);
+		expect(asked('whenever it can')).toEqual([]);
+	});
+});
+
+describe('drawers through a door', () => {
+	const withDoor = (first: number, second: number, sill = 0) => {
+		const made = plan(['unit', 'drawer-unit', { rear: 60, length: 900, width: 1200, height: 320, columns: 2, slide: 'heavy duty' }]);
+		const opening = {
+			name: 'Tailgate',
+			place: 'rear' as const,
+			door: 'lifting' as const,
+			hinge: 'first' as const,
+			thickness: exact(40),
+			sill: exact(sill),
+			head: exact(1100),
+			edges: { low: { z: 0, first: exact(first), second: exact(second) } }
+		};
+		return { ...made, vehicle: { ...made.vehicle, openings: { tailgate: opening } } };
+	};
+	it('pass a wide opening, and hit the trim of a narrow one by what stands out', () => {
+		const wide = rule(withDoor(-700, 700), 'front-opens');
+		expect(wide).toHaveLength(2);
+		expect(wide.every(({ status, why }) => status !== 'clash' && why.includes('through the tailgate'))).toBe(true);
+		// Fronts reach to 600 - 1.5 on both sides; trim at 560 leaves 38.5 mm of it in the way.
+		const narrow = rule(withDoor(-560, 560), 'front-opens');
+		expect(narrow.map(({ status }) => status)).toEqual(['clash', 'clash']);
+		expect(narrow[0].margin).toBeCloseTo(-38.5, 3);
+	});
+	it('hit a sill that stands above their underside', () => {
+		const [first] = rule(withDoor(-700, 700, 60), 'front-opens');
+		expect(first.status).toBe('clash');
+	});
+});
+
+describe('slides', () => {
+	const unit = (params: Record<string, unknown>) =>
+		plan(['unit', 'drawer-unit', { rear: 1500, length: 900, width: 600, columns: 1, ...params }]);
+	it('are told from their load: content and own weight against the rating', () => {
+		const over = rule(unit({ content: 24, slide: 'side-mounted' }), 'slide-load');
+		expect(over).toHaveLength(1);
+		expect(over[0].status).toBe('clash');
+		expect(over[0].limit).toBe(25);
+		expect(over[0].actual).toBeGreaterThan(26);
+		expect(rule(unit({ content: 24, slide: 'heavy duty' }), 'slide-load')[0].status).toBe('clear');
+		expect(rule(unit({ content: 24, slide: 'side-mounted', rating: 40 }), 'slide-load')[0].limit).toBe(40);
+	});
+	it('the weight of the drawer itself is that of its boards', () => {
+		const one = unit({ content: 10, slide: 'locking' });
+		const [finding] = rule(one, 'slide-load');
+		const drawer = sceneOf(one, 'day').pieces[0].parts.filter(({ part }) => part.link === 'bay-1-drawer-1');
+		const size = ({ box }: (typeof drawer)[number]) => (box.x[1] - box.x[0]) * (box.y[1] - box.y[0]) * (box.z[1] - box.z[0]);
+		// Every board is birch ply at 680 kg per cubic metre.
+		expect(finding.actual - 10).toBeCloseTo((drawer.reduce((sum, part) => sum + size(part), 0) * 680) / 1e9, 6);
+	});
+	it('must be latched when the vehicle drives', () => {
+		const driving = (params: Record<string, unknown>) => {
+			const made = unit(params);
+			return { ...made, modes: { ...made.modes, go: { name: 'Go', use: 'drive' as const, seats: {}, pieces: {}, doors: {}, people: {} } } };
+		};
+		expect(rule(driving({ latch: false, slide: 'side-mounted' }), 'drawer-latch')[0].status).toBe('clash');
+		expect(rule(driving({ latch: true, slide: 'side-mounted' }), 'drawer-latch')[0].status).toBe('clear');
+		expect(rule(driving({ latch: false, slide: 'locking' }), 'drawer-latch')[0].status).toBe('clear');
+	});
+	it('droop by their play, a long plain runner more than may be', () => {
+		expect(rule(unit({ slide: 'plain runner', length: 1400 }), 'drawer-droop')[0].margin).toBeLessThan(5);
+		expect(rule(unit({ slide: 'heavy duty' }), 'drawer-droop')[0].status).toBe('clear');
+	});
+});
+
+describe('an aisle kept beside a run of cabinets', () => {
+	const run = (params: Record<string, unknown>) =>
+		plan(
+			['bench', 'bench-box', { side: 'left', rear: 300, length: 2000, depth: 500, gap: 8, cushion: 0 }],
+			['run', 'cabinet', { side: 'right', rear: 300, length: 2000, depth: 450, gap: 8, keepAisle: 700, bays: 3, ...params }]
+		);
+	it('is what stands between the fronts and the bench opposite', () => {
+		// 800 - 8 - 500 on the left, 800 - 8 - 450 on the right.
+		expect(rule(run({}), 'aisle')[0].actual).toBeCloseTo(292 + 342, 6);
+		expect(rule(run({}), 'aisle')[0].status).toBe('clash');
+	});
+	it('is kept by a run that tapers, square to its fronts', () => {
+		const tapered = rule(run({ depth: 384, frontDepth: 250 }), 'aisle')[0];
+		const slope = Math.atan((384 - 250) / 2000);
+		expect(tapered.actual).toBeCloseTo((292 + 792 - 384) / Math.cos(slope), 6);
+		expect(tapered.status).not.toBe('clear');
+	});
+});
+
+describe('staying square', () => {
+	const open = (cornerPlates: boolean) =>
+		rule(
+			plan(['unit', 'drawer-unit', { rear: 1200, length: 800, bothEnds: true, runs: 'sliding shelves', facing: 'front', cornerPlates }]),
+			'racking',
+			'+x'
+		);
+	it('a unit that is open at both ends racks without plates in its corners', () => {
+		expect(open(false)[0].status).toBe('clash');
+		expect(open(true)[0].status).toBe('clear');
+	});
+});
