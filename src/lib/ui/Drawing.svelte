@@ -270,6 +270,13 @@
 	.board {
 		fill: var(--board);
 	}
+	.cloth {
+		fill: var(--cloth);
+		fill-opacity: 0.55;
+	}
+	.bought {
+		fill: var(--bought);
+	}
 	.bar {
 		fill: var(--bar);
 	}

@@ -75,6 +75,8 @@
 		room: 'room',
 		board: 'board',
 		bar: 'bar',
+		cloth: 'cloth',
+		bought: 'bought',
 		pad: 'pad',
 		back: 'back',
 		seat: 'seat',

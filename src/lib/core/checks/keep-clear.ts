@@ -1,5 +1,5 @@
 import { blockClearance, zonesOf, type Clearance, type ZoneSolid } from '../interior';
-import { solidsOf, type PlacedPiece } from '../modes';
+import { firmParts, solidsOf, type PlacedPiece } from '../modes';
 import type { Check, CheckContext, Result } from './finding';
 
 /** What stands nearest to a block. */
@@ -35,8 +35,9 @@ function movesFor(context: CheckContext, { way }: ZoneSolid): number {
 
 /** The link that carries a solid out of the way, or the pad itself; undefined for what is fixed. */
 function moverOf(piece: PlacedPiece, index: number): string | undefined {
-	if (index >= piece.parts.length) return piece.pads[index - piece.parts.length].pad.id;
-	const { link } = piece.parts[index].part;
+	const firm = firmParts(piece);
+	if (index >= firm.length) return piece.pads[index - firm.length].pad.id;
+	const { link } = firm[index].part;
 	return piece.assembly.links.find(({ id }) => id === link)?.joint.type === 'fixed' ? undefined : link;
 }
 

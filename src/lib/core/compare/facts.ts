@@ -49,7 +49,12 @@ function material({ stock }: Plan, pieces: readonly PlacedPiece[]) {
 			if (part.form === 'board') {
 				const sheet = stock.sheets[part.stock];
 				cost += (Math.abs(area(part.outline)) / (sheet.length * sheet.width)) * sheet.price;
-			} else cost += (Math.max(x[1] - x[0], y[1] - y[0]) / stock.bars[part.stock].length) * stock.bars[part.stock].price;
+			} else if (part.form === 'bar')
+				cost += (Math.max(x[1] - x[0], y[1] - y[0]) / stock.bars[part.stock].length) * stock.bars[part.stock].price;
+			else if (part.form === 'cloth') {
+				const cloth = stock.cloths[part.stock];
+				cost += (Math.abs(area(part.outline)) / (1000 * cloth.width)) * cloth.price;
+			}
 		}
 		for (const pad of assembly.pads) weight += padMass(pad);
 	}

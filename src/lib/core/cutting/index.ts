@@ -1,4 +1,15 @@
 export { layOutBars, type BarLayout, type BarPlan, type Piece1D } from './lengths';
-export { cuttingPlan, lineOfCopy, type BarJob, type CuttingPlan, type SheetJob } from './plan';
+export { layOutCloth, type ClothPlan } from './cloth';
+export {
+	cuttingPlan,
+	hardwareOf,
+	lineOfCopy,
+	shoppingWords,
+	type BarJob,
+	type ClothJob,
+	type CuttingPlan,
+	type SheetJob,
+	type ToBuy
+} from './plan';
 export { partsOf, type PartLine } from './parts';
 export { layOutSheets, type Blank, type Cut, type PlacedBlank, type SheetLayout, type SheetPlan } from './sheets';

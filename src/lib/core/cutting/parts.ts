@@ -1,4 +1,4 @@
-import { area, bounds, type Polygon } from '../geometry/polygon';
+import { area, bounds, offset, type Polygon } from '../geometry/polygon';
 import { assemblyOf } from '../derive';
 import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
@@ -9,7 +9,7 @@ export interface PartLine {
 	number: number;
 	piece: string;
 	name: string;
-	form: Part['form'];
+	form: Exclude<Part['form'], 'bought'>;
 	stock: string;
 	/** Size of the rectangle round the outline and thickness, mm. */
 	length: number;
@@ -27,11 +27,12 @@ export interface PartLine {
 /** To a tenth of a millimetre: nobody saws finer, and equal parts must compare equal. */
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
-/** Every part of a plan, equal ones counted together. Bars longer than wide lie along their length. */
+/** Every part of a plan that is cut, equal ones counted together; cloth with its seams. Bars longer than wide lie along their length. */
 export function partsOf(plan: Plan): PartLine[] {
 	const lines: PartLine[] = [];
 	for (const piece of Object.values(plan.pieces))
 		for (const part of assemblyOf(piece, plan.vehicle, plan.stock).parts) {
+			if (part.form === 'bought') continue;
 			const line = lineOf(piece.name, part, plan);
 			const same = lines.find(
 				(l) =>
@@ -47,14 +48,15 @@ export function partsOf(plan: Plan): PartLine[] {
 }
 
 function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
-	const low = bounds(part.outline);
-	const outline = part.outline.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
+	const cut = part.seam ? (offset(part.outline, part.seam) ?? part.outline) : part.outline;
+	const low = bounds(cut);
+	const outline = cut.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
 	const { x, y } = bounds(outline);
 	return {
 		number: 0,
 		piece,
 		name: part.name,
-		form: part.form,
+		form: part.form as PartLine['form'],
 		stock: part.stock,
 		length: x[1],
 		width: y[1],

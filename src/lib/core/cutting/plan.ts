@@ -1,5 +1,9 @@
 import type { Highs } from 'highs';
 import type { BarStock, Plan, SheetStock } from '../plan/plan';
+import type { Hardware } from '../pieces';
+import { assemblyOf } from '../derive';
+import type { ClothStock } from '../plan/cloths';
+import { layOutCloth, type ClothPlan } from './cloth';
 import { layOutBars, type BarPlan } from './lengths';
 import { partsOf, type PartLine } from './parts';
 import { layOutSheets, type SheetPlan } from './sheets';
@@ -16,12 +20,29 @@ export interface BarJob {
 	plan: BarPlan;
 }
 
+export interface ClothJob {
+	id: string;
+	stock: ClothStock;
+	plan: ClothPlan;
+}
+
+/** A line of the shopping list: sheets and lengths by number, cloth by metres. */
+export interface ToBuy {
+	name: string;
+	quantity: number;
+	unit: 'pieces' | 'metres';
+	cost: number;
+}
+
 /** Everything for the workshop: parts, layouts, what to buy. */
 export interface CuttingPlan {
 	parts: PartLine[];
 	sheets: SheetJob[];
 	bars: BarJob[];
-	shopping: { name: string; quantity: number; cost: number }[];
+	cloths: ClothJob[];
+	shopping: ToBuy[];
+	/** Slides, hinges, catches, connectors, tanks: what is bought ready made. */
+	hardware: Hardware[];
 	cost: number;
 	/** Of all parts together, kg. */
 	weight: number;
@@ -52,18 +73,43 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 		const pieces = copies(of('bar', id), (line, copy) => ({ id: copy, length: line.length }));
 		return { id, stock, plan: layOutBars(pieces, stock.length, kerf, solver) };
 	});
+	const cloths = used(plan.stock.cloths, 'cloth').map(([id, stock]): ClothJob => {
+		const pieces = copies(of('cloth', id), (line, copy) => ({ id: copy, length: line.length, width: line.width }));
+		return { id, stock, plan: layOutCloth(pieces, stock) };
+	});
+	const bought = ({ name, price }: { name: string; price: number }, quantity: number, unit: ToBuy['unit'] = 'pieces') => ({
+		name,
+		quantity,
+		unit,
+		cost: quantity * price
+	});
 	const shopping = [
-		...sheets.map(({ stock, plan }) => ({ name: stock.name, quantity: plan.sheets.length, cost: plan.sheets.length * stock.price })),
-		...bars.map(({ stock, plan }) => ({ name: stock.name, quantity: plan.bars.length, cost: plan.bars.length * stock.price }))
+		...sheets.map(({ stock, plan }) => bought(stock, plan.sheets.length)),
+		...bars.map(({ stock, plan }) => bought(stock, plan.bars.length)),
+		...cloths.map(({ stock, plan }) => bought(stock, plan.length / 1000, 'metres'))
 	];
 	return {
 		parts,
 		sheets,
 		bars,
+		cloths,
 		shopping,
+		hardware: hardwareOf(plan),
 		cost: shopping.reduce((sum, s) => sum + s.cost, 0),
 		weight: parts.reduce((sum, p) => sum + p.weight * p.quantity, 0)
 	};
+}
+
+/** How much of something to buy, in words. */
+export const shoppingWords = ({ name, quantity, unit }: ToBuy): string =>
+	unit === 'metres' ? `${quantity} m of ${name}` : `${quantity} × ${name}`;
+
+/** Everything that is bought ready made, equal things counted together, in the order of the pieces. */
+export function hardwareOf(plan: Plan): Hardware[] {
+	const counts = new Map<string, number>();
+	for (const piece of Object.values(plan.pieces))
+		for (const { name, count } of assemblyOf(piece, plan.vehicle, plan.stock).hardware) counts.set(name, (counts.get(name) ?? 0) + count);
+	return [...counts].map(([name, count]) => ({ name, count }));
 }
 
 /** The line of the parts list that a copy on a layout belongs to. */

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { CuttingPlan } from '../cutting';
+import { stockOfPart } from '../pieces';
 import type { Stock } from '../plan';
 
 /** The parts list as CSV: one line for each kind of part, sizes in mm, weight of one in kg. */
@@ -13,7 +14,7 @@ export function partsCsv({ parts }: CuttingPlan, stock: Stock): string {
 			length_mm: part.length,
 			width_mm: part.width,
 			thickness_mm: part.thickness,
-			stock: (part.form === 'board' ? stock.sheets : stock.bars)[part.stock].name,
+			stock: stockOfPart(part, stock)!.name,
 			shape: part.shaped ? 'cut to outline' : 'rectangle',
 			weight_kg: Number(part.weight.toFixed(2))
 		})),

@@ -1,5 +1,6 @@
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
-import { lineOfCopy, type BarJob, type CuttingPlan, type SheetJob } from '../cutting';
+import { lineOfCopy, shoppingWords, type BarJob, type ClothJob, type CuttingPlan, type SheetLayout, type SheetJob } from '../cutting';
+import { stockOfPart } from '../pieces';
 import type { Plan } from '../plan';
 import { formatLength, formatMass, type UnitSystem } from '../units';
 import { printable } from './letters';
@@ -60,11 +61,13 @@ export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitS
 	partsTable(sheet, cutting, plan, mm);
 	sheet.y -= 10;
 	sheet.line('To buy', 14, true);
-	for (const item of cutting.shopping) sheet.line(`${item.quantity} x ${item.name}   ${item.cost.toFixed(2)}`, 11);
+	for (const item of cutting.shopping) sheet.line(`${shoppingWords(item)}   ${item.cost.toFixed(2)}`, 11);
 	sheet.line(`Together ${cutting.cost.toFixed(2)}`, 11, true);
+	for (const item of cutting.hardware) sheet.line(`${item.count} x ${item.name}`, 11);
 	for (const job of cutting.sheets) job.plan.sheets.forEach((_, i) => sheetPage(sheet, cutting, job, i, plan.stock.trim, mm));
 	if (cutting.bars.length > 0) sheet.turnOver();
 	for (const job of cutting.bars) barList(sheet, cutting, job, mm);
+	for (const job of cutting.cloths) clothPage(sheet, cutting, job, mm);
 	return document.save();
 }
 
@@ -78,7 +81,7 @@ function partsTable(sheet: Sheet, cutting: CuttingPlan, plan: Plan, mm: (value: 
 	sheet.y -= 8;
 	row(['No.', 'Qty', 'Part', 'Length', 'Width', 'Thick', 'From'], true);
 	for (const part of cutting.parts) {
-		const stock = (part.form === 'board' ? plan.stock.sheets : plan.stock.bars)[part.stock];
+		const stock = stockOfPart(part, plan.stock)!;
 		row([
 			`${part.number}`,
 			`${part.quantity}`,
@@ -91,17 +94,22 @@ function partsTable(sheet: Sheet, cutting: CuttingPlan, plan: Plan, mm: (value: 
 	}
 }
 
-function sheetPage(sheet: Sheet, cutting: CuttingPlan, job: SheetJob, index: number, trim: number, mm: (value: number) => string) {
-	sheet.turnOver();
-	sheet.line(`${job.stock.name}: sheet ${index + 1} of ${job.plan.sheets.length}`, 16, true);
-	const layout = job.plan.sheets[index];
-	const scale = (WIDE - 2 * MARGIN) / job.stock.length;
+/** Parts where they lie on a sheet or a roll, true to scale across the page. */
+function drawLayout(
+	sheet: Sheet,
+	cutting: CuttingPlan,
+	layout: SheetLayout,
+	size: { length: number; width: number },
+	trim: number,
+	mm: (value: number) => string
+) {
+	const scale = (WIDE - 2 * MARGIN) / size.length;
 	const [left, top] = [MARGIN, sheet.y - 14];
-	const height = job.stock.width * scale;
+	const height = size.width * scale;
 	sheet.page.drawRectangle({
 		x: left,
 		y: top - height,
-		width: job.stock.length * scale,
+		width: size.length * scale,
 		height,
 		borderColor: PALE,
 		borderWidth: 0.8,
@@ -118,10 +126,26 @@ function sheetPage(sheet: Sheet, cutting: CuttingPlan, job: SheetJob, index: num
 		sheet.text(`${mm(line.length)} x ${mm(line.width)}`, left + (at.x + trim + w / 2) * scale - 34, 8);
 	}
 	sheet.y = top - height - 6;
+}
+
+function sheetPage(sheet: Sheet, cutting: CuttingPlan, job: SheetJob, index: number, trim: number, mm: (value: number) => string) {
+	sheet.turnOver();
+	sheet.line(`${job.stock.name}: sheet ${index + 1} of ${job.plan.sheets.length}`, 16, true);
+	const layout = job.plan.sheets[index];
+	drawLayout(sheet, cutting, layout, job.stock, trim, mm);
 	sheet.line('Order of cuts, measured from the trimmed corner; the waste side takes the saw cut:', 10, true);
 	layout.cuts.forEach((cut, i) =>
 		sheet.line(`${i + 1}. ${cut.axis === 'x' ? 'Across at' : 'Along at'} ${mm(cut.at)}, from ${mm(cut.from)} to ${mm(cut.to)}`, 9)
 	);
+}
+
+function clothPage(sheet: Sheet, cutting: CuttingPlan, { stock, plan }: ClothJob, mm: (value: number) => string) {
+	sheet.turnOver();
+	sheet.line(`${stock.name}: ${plan.length / 1000} m off a roll ${mm(stock.width)} wide`, 16, true);
+	drawLayout(sheet, cutting, plan.layout, { length: plan.length, width: stock.width }, 0, mm);
+	sheet.line('Sizes are cut sizes, seams and overlap included.', 10);
+	for (const { id, strips } of plan.joined)
+		sheet.line(`${lineOfCopy(cutting.parts, id).name} [${id}] is joined from ${strips} strips.`, 10);
 }
 
 function barList(sheet: Sheet, cutting: CuttingPlan, job: BarJob, mm: (value: number) => string) {

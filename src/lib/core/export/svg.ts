@@ -1,9 +1,15 @@
 import { lineOfCopy, type CuttingPlan, type PartLine, type PlacedBlank, type SheetJob } from '../cutting';
+import { rectangle } from '../geometry/polygon';
 import type { Vec2 } from '../geometry/vector';
 import { escapeXml } from './letters';
 
 /** The true outline of a part where it lies on its sheet, the sheet's trimmed corner at (0, 0). */
-export function outlineOnSheet(line: PartLine, { x, y, turned }: PlacedBlank): Vec2[] {
+export function outlineOnSheet(line: PartLine, { x, y, turned, blank }: PlacedBlank): Vec2[] {
+	// A strip of something that is joined is a rectangle of its own.
+	if (blank.width < Math.min(line.length, line.width) - 1) {
+		const [w, h] = turned ? [blank.width, blank.length] : [blank.length, blank.width];
+		return rectangle(x, x + w, y, y + h);
+	}
 	// A blank lies with its longer side along the sheet unless it is turned; an outline may be wider than long.
 	const across = line.length < line.width !== turned;
 	return line.outline.map((p) => (across ? { x: x + p.y, y: y + p.x } : { x: x + p.x, y: y + p.y }));

@@ -29,6 +29,12 @@ export function closed(polygons: Polygon[], gap: number): Polygon[] {
 	return by(grown, -gap / 2).map((path) => path.map(({ x, y }) => ({ x, y })));
 }
 
+/** An outline grown by `by` mm all round, corners kept sharp; undefined when a negative growth leaves nothing. */
+export const offset = (polygon: Polygon, by: number): Polygon | undefined =>
+	largest(
+		inflatePathsD([polygon] as PathsD, by, JoinType.Miter, EndType.Polygon, 4, DECIMALS).map((path) => path.map(({ x, y }) => ({ x, y })))
+	);
+
 /** Area in mm², positive for counter-clockwise outlines. */
 export const area = (polygon: Polygon): number => areaD(polygon as PathsD[number]);
 

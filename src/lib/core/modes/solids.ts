@@ -20,8 +20,13 @@ export const solidOf = ({ box, footprint, lower, upper }: PlacedPart | PlacedPad
 	corners: [...lower, ...upper]
 });
 
-/** Every board, bar and pad of a piece as it stands, remembered: parts first, then pads, in their own order. */
+/** The parts of a piece that do not give way. */
+export const firmParts = remember((piece: PlacedPiece): PlacedPart[] =>
+	piece.parts.some(({ part }) => part.yields) ? piece.parts.filter(({ part }) => !part.yields) : piece.parts
+);
+
+/** Every board, bar and pad of a piece as it stands, remembered: firm parts first, then pads, in their own order. */
 export const solidsOf = remember((piece: PlacedPiece): NamedSolid[] => [
-	...piece.parts.map((placed) => ({ name: placed.part.name, solid: solidOf(placed) })),
+	...firmParts(piece).map((placed) => ({ name: placed.part.name, solid: solidOf(placed) })),
 	...piece.pads.map((placed) => ({ name: placed.pad.name, solid: solidOf(placed) }))
 ]);

@@ -98,7 +98,8 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 		const moves = (link: string) => chainOf(links, link).some((one) => moved.includes(one));
 		const standing = posed('', '', assembly, from, out, stay);
 		const riding = stay.filter(({ at }) => at.link && moves(at.link));
-		const going = standing.parts.filter(({ part }) => moves(part.link)).map(({ part }) => part);
+		const firm = standing.parts.filter(({ part }) => !part.yields);
+		const going = firm.filter(({ part }) => moves(part.link)).map(({ part }) => part);
 		const at = (share: number) => {
 			const values = Object.fromEntries(moved.map((link) => [link, (from[link] ?? 0) + share * ((joints[link] ?? 0) - (from[link] ?? 0))]));
 			const poses = linkPoses(links, { ...from, ...values });
@@ -129,7 +130,7 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 			)
 		);
 		const still: NamedSolid[] = [
-			...standing.parts.filter(({ part }) => !moves(part.link)).map((placed) => ({ name: placed.part.name, solid: solidOf(placed) })),
+			...firm.filter(({ part }) => !moves(part.link)).map((placed) => ({ name: placed.part.name, solid: solidOf(placed) })),
 			...standing.pads
 				.filter(({ pad }) => !riding.some((one) => one.pad === pad))
 				.map((placed) => ({ name: placed.pad.name, solid: solidOf(placed) }))

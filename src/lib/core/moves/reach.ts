@@ -1,6 +1,6 @@
 import { assemblyOf, interiorOf, pieceIn, sceneOf } from '../derive';
 import { blockClearance, openingsOf, sweepClearance, zonesOf, type OpeningSolid, type ZoneSolid } from '../interior';
-import { solidsOf } from '../modes';
+import { firmParts, solidsOf } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
 import { arrangementKey, arrangementOf, type Arrangement } from './arrangement';
@@ -38,7 +38,7 @@ function inTheWay(plan: Plan, { way }: ZoneSolid, now: Arrangement): { boards: s
 		const piece = pieceIn(plan, id, state);
 		solidsOf(piece).forEach(({ name, solid }, i) => {
 			if (blockClearance(way, solid).margin >= -1) return;
-			if (i < piece.parts.length) boards.push(`${name} of ${piece.name}`);
+			if (i < firmParts(piece).length) boards.push(`${name} of ${piece.name}`);
 			else cushions.push(name);
 		});
 	}

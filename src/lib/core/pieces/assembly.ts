@@ -38,18 +38,27 @@ export interface Link {
 	module?: string;
 }
 
-/** A board or a bar: an outline in its own x-y plane, extruded by its thickness along its own z, placed on its link. */
+/**
+ * Something that is cut or bought: an outline in its own x-y plane, extruded by its thickness along its own z, placed on its
+ * link. Boards come from sheets, bars from lengths (a bar's outline is length by width), cloth from rolls; what is bought, such
+ * as a tank or a sink, only takes its room.
+ */
 export interface Part {
 	id: string;
 	name: string;
-	/** Boards come from sheets, bars from lengths; a bar's outline is length by width. */
-	form: 'board' | 'bar';
-	/** Key of the stock it is cut from, in the plan's stock table of that form. */
+	form: 'board' | 'bar' | 'cloth' | 'bought';
+	/** Key of the stock it is cut from, in the plan's stock table of that form; empty for what is bought. */
 	stock: string;
 	outline: Polygon;
 	thickness: number;
 	pose: Pose;
 	link: string;
+	/** Of what is bought, kg, filled. */
+	weight?: number;
+	/** Of cloth: what is added all round when it is cut, mm. */
+	seam?: number;
+	/** It gives way, as a curtain does: nothing clashes with it. */
+	yields?: boolean;
 }
 
 /** A cushion or mattress; a box whose place depends on the state. */

@@ -18,6 +18,7 @@ import { rakedPlatform } from './raked-platform';
 import { slatBench } from './slat-bench';
 import { slatCouch } from './slat-couch';
 import { slatPlatform } from './slat-platform';
+import { table } from './table';
 import type { KindName, Piece } from './schema';
 
 /** Every kind of piece by its name in the plan. A new kind is a folder here, a line here and one in schema.ts. */
@@ -37,6 +38,7 @@ export const KINDS = {
 	infill,
 	'bench-box': benchBox,
 	cabinet,
+	table,
 	'drawer-unit': drawerUnit,
 	bunk,
 	'pet-deck': petDeck,
@@ -54,6 +56,6 @@ export const kindOf = (name: KindName): PieceKind => KINDS[name] as unknown as P
 export const assemble = (piece: Piece, around: Surroundings): Assembly => kindOf(piece.kind).assemble(piece.params, around);
 
 export * from './assembly';
-export { padMass, partMass } from './mass';
+export { padMass, partMass, stockOfPart } from './mass';
 export { FOAMS, isAsked, numberRange, parameterMeta, type Foam, type ParameterMeta } from './parameter';
 export type { KindName, Piece } from './schema';

@@ -18,6 +18,7 @@ import { rakedPlatformParams } from './raked-platform/params';
 import { slatBenchParams } from './slat-bench/params';
 import { slatCouchParams } from './slat-couch/params';
 import { slatPlatformParams } from './slat-platform/params';
+import { tableParams } from './table/params';
 
 const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S) =>
 	z.strictObject({ kind: z.literal(kind), name: z.string().trim().min(1).max(120), params });
@@ -40,6 +41,7 @@ export const pieceSchema = z
 		entry('infill', infillParams),
 		entry('bench-box', benchBoxParams),
 		entry('cabinet', cabinetParams),
+		entry('table', tableParams),
 		entry('drawer-unit', drawerUnitParams),
 		entry('bunk', bunkParams),
 		entry('pet-deck', petDeckParams),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { pieceSchema } from '../pieces/schema';
 import { briefSchema } from './brief';
+import { clothStockSchema, STARTING_CLOTHS } from './cloths';
 import { foamStockSchema, STARTING_FOAMS } from './foams';
 import { idSchema, tableOf } from './id';
 import { SEAT_STATES } from './seat';
@@ -131,6 +132,7 @@ export const stockSchema = z.strictObject({
 	sheets: tableOf(sheetStockSchema),
 	bars: tableOf(barStockSchema),
 	foams: tableOf(foamStockSchema).default(STARTING_FOAMS).describe('blocks of foam and ready mattresses to cut cushions from'),
+	cloths: tableOf(clothStockSchema).default(STARTING_CLOTHS).describe('cloth, net and foil off the roll'),
 	kerf: z.number().min(0).max(12).describe('width of a saw cut, mm'),
 	trim: z.number().min(0).max(100).describe('taken off every edge of a new sheet, mm')
 });
@@ -194,6 +196,7 @@ export const planSchema = z
 		for (const [id, piece] of Object.entries(plan.pieces)) {
 			for (const [key, value] of Object.entries(piece.params)) {
 				if (key.endsWith('Sheet')) known(plan.stock.sheets, String(value), ['pieces', id, 'params', key], 'sheet');
+				if (key.endsWith('Cloth')) known(plan.stock.cloths, String(value), ['pieces', id, 'params', key], 'cloth');
 				if (key.endsWith('Bar')) known(plan.stock.bars, String(value), ['pieces', id, 'params', key], 'bar');
 			}
 		}

@@ -1,4 +1,5 @@
 import type { Piece } from '../pieces/schema';
+import { STARTING_CLOTHS } from './cloths';
 import { STARTING_FOAMS } from './foams';
 import type { Stock } from './plan';
 
@@ -8,9 +9,11 @@ import type { Stock } from './plan';
  */
 export const STARTING_STOCK: Stock = {
 	sheets: {
+		'ply-6': { name: 'Birch ply 6 mm', thickness: 6, length: 2440, width: 1220, density: 680, price: 42, grain: true },
 		'ply-9': { name: 'Birch ply 9 mm', thickness: 9, length: 2440, width: 1220, density: 680, price: 58, grain: true },
 		'ply-12': { name: 'Birch ply 12 mm', thickness: 12, length: 2440, width: 1220, density: 680, price: 74, grain: true },
-		'ply-15': { name: 'Birch ply 15 mm', thickness: 15, length: 2440, width: 1220, density: 680, price: 92, grain: true }
+		'ply-15': { name: 'Birch ply 15 mm', thickness: 15, length: 2440, width: 1220, density: 680, price: 92, grain: true },
+		'board-18x400': { name: 'Glued softwood board 18 × 400', thickness: 18, length: 2000, width: 400, density: 480, price: 24, grain: true }
 	},
 	bars: {
 		'batten-45x21': { name: 'Softwood batten 45 × 21', width: 45, thickness: 21, length: 2400, density: 480, price: 4.2 },
@@ -18,9 +21,11 @@ export const STARTING_STOCK: Stock = {
 		// Hollow and open sections by the box round them; their density is that of what is left in it (aluminium, 2700 kg/m³).
 		'angle-40': { name: 'Aluminium angle 40 × 40 × 4', width: 40, thickness: 40, length: 2500, density: 513, price: 14 },
 		'tube-25': { name: 'Aluminium tube 25 × 25 × 2', width: 25, thickness: 25, length: 2500, density: 795, price: 11 },
+		'tube-20': { name: 'Aluminium tube 20 × 20 × 1.5', width: 20, thickness: 20, length: 2500, density: 749, price: 8 },
 		'slat-70x18': { name: 'Planed slat 70 × 18', width: 70, thickness: 18, length: 2100, density: 480, price: 4.8 }
 	},
 	foams: STARTING_FOAMS,
+	cloths: STARTING_CLOTHS,
 	kerf: 3,
 	trim: 10
 };
@@ -28,7 +33,7 @@ export const STARTING_STOCK: Stock = {
 /** A stock, and from the usual one whatever else some pieces are cut from. */
 export function stockFor(stock: Stock, pieces: Readonly<Record<string, Piece>>): Stock {
 	const wanted = Object.values(pieces).flatMap(({ params }) => Object.entries(params).map(([key, value]) => [key, String(value)] as const));
-	const completed = <T>(own: Record<string, T>, usual: Record<string, T>, ending: 'Sheet' | 'Bar'): Record<string, T> => {
+	const completed = <T>(own: Record<string, T>, usual: Record<string, T>, ending: 'Sheet' | 'Bar' | 'Cloth'): Record<string, T> => {
 		const missing = wanted.flatMap(([key, id]) =>
 			key.endsWith(ending) && !Object.hasOwn(own, id) && Object.hasOwn(usual, id) ? [id] : []
 		);
@@ -36,5 +41,6 @@ export function stockFor(stock: Stock, pieces: Readonly<Record<string, Piece>>):
 	};
 	const sheets = completed(stock.sheets, STARTING_STOCK.sheets, 'Sheet');
 	const bars = completed(stock.bars, STARTING_STOCK.bars, 'Bar');
-	return sheets === stock.sheets && bars === stock.bars ? stock : { ...stock, sheets, bars };
+	const cloths = completed(stock.cloths, STARTING_STOCK.cloths, 'Cloth');
+	return sheets === stock.sheets && bars === stock.bars && cloths === stock.cloths ? stock : { ...stock, sheets, bars, cloths };
 }

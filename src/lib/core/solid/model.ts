@@ -17,7 +17,7 @@ export interface Mesh {
 /** One thing of the three-dimensional view. */
 export interface ModelThing {
 	of: string;
-	kind: 'room' | 'board' | 'bar' | 'pad' | 'back' | 'seat' | 'gear' | 'zone' | 'fixture' | 'body';
+	kind: 'room' | 'board' | 'bar' | 'cloth' | 'bought' | 'pad' | 'back' | 'seat' | 'gear' | 'zone' | 'fixture' | 'body';
 	title: string;
 	mesh: Mesh;
 }

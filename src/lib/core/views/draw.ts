@@ -45,7 +45,6 @@ const seatsAhead = (scene: Scene, x: number, room: Shape['points']): Shape[] => 
 function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
 	const visible = (box: Box) => at === undefined || box.x[1] >= at;
 	const cuts = (box: Box) => (at === undefined ? true : box.x[0] <= at && box.x[1] >= at);
-	const kindOf = (part: PlacedPart): ShapeKind => (part.part.form === 'board' ? 'board' : 'bar');
 	const points = (part: PlacedPart | PlacedPad) =>
 		view === 'above' && part.footprint
 			? part.footprint.map((p) => project('above', vec3(p.x, p.y, 0)))
@@ -55,7 +54,7 @@ function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
 		.filter((part) => visible(part.box))
 		.map((part) => ({
 			depth: depth(part.box),
-			shape: { of: piece.id, kind: kindOf(part), points: points(part), title: `${piece.name}: ${part.part.name}`, cut: cuts(part.box) }
+			shape: { of: piece.id, kind: part.part.form, points: points(part), title: `${piece.name}: ${part.part.name}`, cut: cuts(part.box) }
 		}));
 	const pads = piece.pads
 		.filter((pad) => visible(pad.box))

@@ -20,6 +20,8 @@ export type ShapeKind =
 	| 'seat'
 	| 'board'
 	| 'bar'
+	| 'cloth'
+	| 'bought'
 	| 'pad'
 	| 'back'
 	| 'body'

@@ -3,7 +3,7 @@ import { SLIDE_NAMES } from '../../slides';
 import { choice, length, mass, stockOf, yesNo } from '../parameter';
 
 /** When the fronts of a piece must open. */
-const OPENS = ['by day and at night', 'by day', 'at night', 'whenever it can'] as const;
+export const OPENS = ['by day and at night', 'by day', 'at night', 'whenever it can'] as const;
 
 /** The uses of the vehicle in which the fronts of a piece must open. */
 export const usesOf = (opens: (typeof OPENS)[number]): Use[] =>

@@ -1,0 +1,48 @@
+import type { ClothStock } from '../plan/cloths';
+import { layOutSheets, type Blank, type SheetLayout } from './sheets';
+
+/** What is laid out on a roll, and how much of it has to be bought. */
+export interface ClothPlan {
+	layout: SheetLayout;
+	/** Along the roll, mm, up to the next half metre, as it is sold. */
+	length: number;
+	/** No layout needs less: area over the width of the roll, or the longest piece the way it has to lie, mm. */
+	atLeast: number;
+	/** Pieces that are joined from several strips, since they are wider than the roll. */
+	joined: { id: string; strips: number }[];
+}
+
+/** Cloth is sold by the half metre. */
+const SOLD = 500;
+/** What each strip of a joined piece is wider by for its seam, mm. */
+const JOIN = 20;
+
+/** Strips of a piece that is wider than the roll both ways; the piece itself otherwise. */
+function strips(blank: Blank, width: number): Blank[] {
+	if (Math.min(blank.length, blank.width) <= width) return [blank];
+	const count = Math.ceil((blank.width - JOIN) / (width - JOIN));
+	const wide = (blank.width + (count - 1) * JOIN) / count;
+	return Array.from({ length: count }, () => ({ ...blank, width: wide }));
+}
+
+/**
+ * Lays pieces out on a roll, cut square across and along as with shears, turned whichever way is better: the shortest stretch
+ * of the roll, in steps as it is sold, that takes them all.
+ */
+export function layOutCloth(blanks: Blank[], stock: ClothStock): ClothPlan {
+	const cut = blanks.flatMap((blank) => strips(blank, stock.width));
+	const joined = blanks
+		.map((blank) => ({ id: blank.id, strips: strips(blank, stock.width).length }))
+		.filter(({ strips: count }) => count > 1);
+	const area = cut.reduce((sum, { length, width }) => sum + length * width, 0);
+	const least = Math.max(area / stock.width, ...cut.map(({ length, width }) => (length <= stock.width ? Math.min(length, width) : length)));
+	const roll = (length: number) => ({ name: '', thickness: 1, length, width: stock.width, density: 50, price: 0, grain: false });
+	let steps = Math.max(1, Math.ceil(least / SOLD - 1e-9));
+	// The pieces one behind the other always fit; the least is never far below what it takes.
+	for (;;) {
+		const plan = layOutSheets(cut, roll(steps * SOLD), 0, 0);
+		if (plan.sheets.length <= 1 && plan.tooLarge.length === 0)
+			return { layout: plan.sheets[0] ?? { placed: [], cuts: [] }, length: cut.length === 0 ? 0 : steps * SOLD, atLeast: least, joined };
+		steps++;
+	}
+}
