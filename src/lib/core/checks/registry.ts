@@ -3,6 +3,7 @@ import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
+import { desk } from './desk';
 import { drawerDroop, drawerLatch, slideLoad } from './drawers';
 import type { Check } from './finding';
 import {
@@ -58,6 +59,7 @@ export const CHECKS: readonly Check[] = [
 	animalPlace,
 	benchLegRoom,
 	benchHead,
+	desk,
 	slatGaps,
 	slatAir,
 	padCover,
