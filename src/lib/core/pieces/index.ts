@@ -15,6 +15,7 @@ import { lidPlatform } from './lid-platform';
 import { moduleBed } from './module-bed';
 import { petDeck } from './pet-deck';
 import { rakedPlatform } from './raked-platform';
+import { seatCube } from './seat-cube';
 import { slatBench } from './slat-bench';
 import { slatCouch } from './slat-couch';
 import { slatPlatform } from './slat-platform';
@@ -39,6 +40,7 @@ export const KINDS = {
 	'bench-box': benchBox,
 	cabinet,
 	table,
+	'seat-cube': seatCube,
 	'drawer-unit': drawerUnit,
 	bunk,
 	'pet-deck': petDeck,

@@ -15,6 +15,7 @@ import { lidPlatformParams } from './lid-platform/params';
 import { moduleBedParams } from './module-bed/params';
 import { petDeckParams } from './pet-deck/params';
 import { rakedPlatformParams } from './raked-platform/params';
+import { seatCubeParams } from './seat-cube/params';
 import { slatBenchParams } from './slat-bench/params';
 import { slatCouchParams } from './slat-couch/params';
 import { slatPlatformParams } from './slat-platform/params';
@@ -42,6 +43,7 @@ export const pieceSchema = z
 		entry('bench-box', benchBoxParams),
 		entry('cabinet', cabinetParams),
 		entry('table', tableParams),
+		entry('seat-cube', seatCubeParams),
 		entry('drawer-unit', drawerUnitParams),
 		entry('bunk', bunkParams),
 		entry('pet-deck', petDeckParams),
