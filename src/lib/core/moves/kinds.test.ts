@@ -41,6 +41,21 @@ const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['seat-cube', { leaves: 'none' }],
 	['seat-cube', { leaves: 'to both sides', facing: 'front' }],
 	['seat-cube', { leaves: 'to the front', cushion: 0 }],
+	['tube-frame', { moves: 300, padOn: 'on its top', topLifts: true, bays: 1, bottomPanel: true, frontPanel: true }],
+	[
+		'tube-frame',
+		{
+			opensTo: 'left',
+			centre: -400,
+			uprights: 'none, C-shaped',
+			top: 'nothing',
+			padOn: 'on its bottom panel',
+			bottomPanel: true,
+			height: 700,
+			connector: 30,
+			bays: 3
+		}
+	],
 	['cabinet', { side: 'left', bays: 3, fill1: 'two doors', fill2: 'flap down', fill3: 'sliding doors', toe: 80 }],
 	['cabinet', { bays: 4, fill1: 'flap up', fill2: 'drawers', rows2: 4, fill4: 'open shelves', length: 2400, slide: 'heavy duty' }],
 	['cabinet', { bays: 2, frontDepth: 220, length: 1800, depth: 460, fill2: 'two doors', slide: 'plain runner' }],

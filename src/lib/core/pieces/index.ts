@@ -20,6 +20,7 @@ import { slatBench } from './slat-bench';
 import { slatCouch } from './slat-couch';
 import { slatPlatform } from './slat-platform';
 import { table } from './table';
+import { tubeFrame } from './tube-frame';
 import type { KindName, Piece } from './schema';
 
 /** Every kind of piece by its name in the plan. A new kind is a folder here, a line here and one in schema.ts. */
@@ -39,6 +40,7 @@ export const KINDS = {
 	infill,
 	'bench-box': benchBox,
 	cabinet,
+	'tube-frame': tubeFrame,
 	table,
 	'seat-cube': seatCube,
 	'drawer-unit': drawerUnit,

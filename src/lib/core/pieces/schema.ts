@@ -20,6 +20,7 @@ import { slatBenchParams } from './slat-bench/params';
 import { slatCouchParams } from './slat-couch/params';
 import { slatPlatformParams } from './slat-platform/params';
 import { tableParams } from './table/params';
+import { tubeFrameParams } from './tube-frame/params';
 
 const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S) =>
 	z.strictObject({ kind: z.literal(kind), name: z.string().trim().min(1).max(120), params });
@@ -42,6 +43,7 @@ export const pieceSchema = z
 		entry('infill', infillParams),
 		entry('bench-box', benchBoxParams),
 		entry('cabinet', cabinetParams),
+		entry('tube-frame', tubeFrameParams),
 		entry('table', tableParams),
 		entry('seat-cube', seatCubeParams),
 		entry('drawer-unit', drawerUnitParams),
