@@ -18,6 +18,8 @@ export interface PartLine {
 	quantity: number;
 	/** True outline, its low corner at (0, 0). */
 	outline: Polygon;
+	/** Openings in it, measured from the same corner. */
+	cutOuts: { name: string; outline: Polygon }[];
 	/** True when the outline is not just its rectangle. */
 	shaped: boolean;
 	/** Of one, kg. */
@@ -39,7 +41,7 @@ export function partsOf(plan: Plan): PartLine[] {
 					l.piece === line.piece &&
 					l.name === line.name &&
 					l.stock === line.stock &&
-					JSON.stringify(l.outline) === JSON.stringify(line.outline)
+					JSON.stringify([l.outline, l.cutOuts]) === JSON.stringify([line.outline, line.cutOuts])
 			);
 			if (same) same.quantity++;
 			else lines.push({ ...line, number: lines.length + 1 });
@@ -63,6 +65,10 @@ function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
 		thickness: part.thickness,
 		quantity: 1,
 		outline,
+		cutOuts: (part.cutOuts ?? []).map((cut) => ({
+			...cut,
+			outline: cut.outline.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }))
+		})),
 		shaped: Math.abs(area(outline)) < x[1] * y[1] - 1,
 		weight: partMass({ ...part, outline }, stock)
 	};

@@ -1,4 +1,4 @@
 export { partsCsv } from './csv';
 export { escapeXml, printable } from './letters';
 export { cuttingPdf } from './pdf';
-export { outlineOnSheet, sheetsSvg } from './svg';
+export { cutOutsOnSheet, outlineOnSheet, sheetsSvg } from './svg';

@@ -4,7 +4,7 @@ import { stockOfPart } from '../pieces';
 import type { Plan } from '../plan';
 import { formatLength, formatMass, type UnitSystem } from '../units';
 import { printable } from './letters';
-import { outlineOnSheet } from './svg';
+import { cutOutsOnSheet, outlineOnSheet } from './svg';
 
 /** A4 in PDF points, and its margin. */
 const [WIDE, HIGH, MARGIN] = [595.28, 841.89, 42];
@@ -117,8 +117,10 @@ function drawLayout(
 	});
 	for (const at of layout.placed) {
 		const line = lineOfCopy(cutting.parts, at.blank.id);
-		const path = outlineOnSheet(line, at).map((p, i) => `${i === 0 ? 'M' : 'L'} ${(p.x + trim) * scale} ${(p.y + trim) * scale}`);
-		sheet.page.drawSvgPath(`${path.join(' ')} Z`, { x: left, y: top, borderColor: INK, borderWidth: 1.2 });
+		for (const ring of [outlineOnSheet(line, at), ...cutOutsOnSheet(line, at)]) {
+			const path = ring.map((p, i) => `${i === 0 ? 'M' : 'L'} ${(p.x + trim) * scale} ${(p.y + trim) * scale}`);
+			sheet.page.drawSvgPath(`${path.join(' ')} Z`, { x: left, y: top, borderColor: INK, borderWidth: 1.2 });
+		}
 		const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width];
 		sheet.y = top - (at.y + trim + h / 2) * scale;
 		sheet.text(`${at.blank.id}`, left + (at.x + trim + w / 2) * scale - 8, 14, true);

@@ -10,9 +10,16 @@ export function outlineOnSheet(line: PartLine, { x, y, turned, blank }: PlacedBl
 		const [w, h] = turned ? [blank.width, blank.length] : [blank.length, blank.width];
 		return rectangle(x, x + w, y, y + h);
 	}
+	return onSheet(line, { x, y, turned }, line.outline);
+}
+
+/** The openings of a part where it lies on its sheet. */
+export const cutOutsOnSheet = (line: PartLine, at: PlacedBlank): Vec2[][] => line.cutOuts.map(({ outline }) => onSheet(line, at, outline));
+
+function onSheet(line: PartLine, { x, y, turned }: Pick<PlacedBlank, 'x' | 'y' | 'turned'>, outline: readonly Vec2[]): Vec2[] {
 	// A blank lies with its longer side along the sheet unless it is turned; an outline may be wider than long.
 	const across = line.length < line.width !== turned;
-	return line.outline.map((p) => (across ? { x: x + p.y, y: y + p.x } : { x: x + p.x, y: y + p.y }));
+	return outline.map((p) => (across ? { x: x + p.y, y: y + p.x } : { x: x + p.x, y: y + p.y }));
 }
 
 /** All sheet layouts as one SVG at full size (1 unit = 1 mm), sheets one below the other. */
@@ -35,10 +42,12 @@ function sheetSvg(plan: CuttingPlan, job: SheetJob, index: number, placed: Place
 	const title = `${job.stock.name}, sheet ${index + 1} of ${job.plan.sheets.length}`;
 	const parts = placed.map((at) => {
 		const line = lineOfCopy(plan.parts, at.blank.id);
-		const points = outlineOnSheet(line, at).map((p) => `${round(p.x + trim)},${round(p.y + trim)}`);
+		const rings = [outlineOnSheet(line, at), ...cutOutsOnSheet(line, at)].map((ring) =>
+			ring.map((p) => `${round(p.x + trim)},${round(p.y + trim)}`).join(' ')
+		);
 		const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width];
 		const words = `${at.blank.id} ${line.name} ${round(line.length)} × ${round(line.width)}`;
-		return `<polygon points="${points.join(' ')}"/><text x="${round(at.x + trim + w / 2)}" y="${round(at.y + trim + h / 2)}" font-size="36" text-anchor="middle" fill="#000" stroke="none">${escapeXml(words)}</text>`;
+		return `${rings.map((points) => `<polygon points="${points}"/>`).join('')}<text x="${round(at.x + trim + w / 2)}" y="${round(at.y + trim + h / 2)}" font-size="36" text-anchor="middle" fill="#000" stroke="none">${escapeXml(words)}</text>`;
 	});
 	return `<text x="0" y="-16" font-size="36" fill="#000" stroke="none">${escapeXml(title)}</text><rect width="${job.stock.length}" height="${job.stock.width}" stroke-dasharray="12 8"/>${parts.join('')}`;
 }

@@ -15,6 +15,8 @@ export interface PlacedPart {
 	/** The corners of its lower and upper outline, in the vehicle. */
 	lower: Vec3[];
 	upper: Vec3[];
+	/** The same for the openings in it, if it has any. */
+	holes?: { lower: Vec3[]; upper: Vec3[] }[];
 	box: Box;
 	/** Its outline from above when its faces are level, else null: a tilted part is checked by its corners. */
 	footprint: Polygon | null;
@@ -112,7 +114,8 @@ export function placePart(piece: string, part: Part, link: Pose): PlacedPart {
 	const pose = compose(link, part.pose);
 	const { lower, upper } = faces(part, pose);
 	const box = boxAround([...lower, ...upper]);
-	return { piece, part, lower, upper, box, footprint: footprintOf(pose, lower, box, part) };
+	const holes = part.cutOuts?.map(({ outline }) => faces({ outline, thickness: part.thickness }, pose));
+	return { piece, part, lower, upper, ...(holes ? { holes } : {}), box, footprint: footprintOf(pose, lower, box, part) };
 }
 
 /** A pad placed by the pose of the link that carries it. */
@@ -126,7 +129,7 @@ export function placePad(piece: string, pad: Pad, at: PadPlace, link: Pose): Pla
 }
 
 /** The corners of the two faces of a part under a pose. */
-export const faces = (part: Part, pose: Pose): { lower: Vec3[]; upper: Vec3[] } => ({
+export const faces = (part: Pick<Part, 'outline' | 'thickness'>, pose: Pose): { lower: Vec3[]; upper: Vec3[] } => ({
 	lower: part.outline.map((p) => place(pose, vec3(p.x, p.y, 0))),
 	upper: part.outline.map((p) => place(pose, vec3(p.x, p.y, part.thickness)))
 });

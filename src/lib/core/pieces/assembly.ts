@@ -53,6 +53,8 @@ export interface Part {
 	thickness: number;
 	pose: Pose;
 	link: string;
+	/** Openings in it, in its own plane: for a sink, a hob, a hatch. */
+	cutOuts?: { name: string; outline: Polygon }[];
 	/** Of what is bought, kg, filled. */
 	weight?: number;
 	/** Of cloth: what is added all round when it is cut, mm. */
@@ -262,6 +264,8 @@ export interface PieceKind<S extends z.ZodObject = z.ZodObject> {
 	kind: string;
 	title: string;
 	summary: string;
+	/** What can hurt somebody, said where the piece is planned. */
+	caution?: string;
 	params: S;
 	/** The parameter that the height chart and a vertical drag change. */
 	heightParam: keyof z.infer<S> & string;

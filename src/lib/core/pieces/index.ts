@@ -16,6 +16,7 @@ import { moduleBed } from './module-bed';
 import { petDeck } from './pet-deck';
 import { rakedPlatform } from './raked-platform';
 import { seatCube } from './seat-cube';
+import { sinkUnit } from './sink-unit';
 import { slatBench } from './slat-bench';
 import { slatCouch } from './slat-couch';
 import { slatPlatform } from './slat-platform';
@@ -42,6 +43,7 @@ export const KINDS = {
 	cabinet,
 	'tube-frame': tubeFrame,
 	table,
+	'sink-unit': sinkUnit,
 	'seat-cube': seatCube,
 	'drawer-unit': drawerUnit,
 	bunk,

@@ -16,6 +16,7 @@ import { moduleBedParams } from './module-bed/params';
 import { petDeckParams } from './pet-deck/params';
 import { rakedPlatformParams } from './raked-platform/params';
 import { seatCubeParams } from './seat-cube/params';
+import { sinkUnitParams } from './sink-unit/params';
 import { slatBenchParams } from './slat-bench/params';
 import { slatCouchParams } from './slat-couch/params';
 import { slatPlatformParams } from './slat-platform/params';
@@ -45,6 +46,7 @@ export const pieceSchema = z
 		entry('cabinet', cabinetParams),
 		entry('tube-frame', tubeFrameParams),
 		entry('table', tableParams),
+		entry('sink-unit', sinkUnitParams),
 		entry('seat-cube', seatCubeParams),
 		entry('drawer-unit', drawerUnitParams),
 		entry('bunk', bunkParams),

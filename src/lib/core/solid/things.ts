@@ -6,29 +6,58 @@ import type { SeatSolid } from '../interior';
 import type { PlacedPad, PlacedPart } from '../modes';
 import { meshSolid, type Kernel } from './grid';
 
+/** One ring of a prism: its corners in its own plane, and those of its lower and upper face where it stands. */
+interface Ring {
+	outline: Polygon;
+	lower: readonly Vec3[];
+	upper: readonly Vec3[];
+}
+
+/** A ring in the order the kernel wants, seen from the upper face: counter-clockwise outside, clockwise round a hole. */
+function ordered({ outline, lower, upper }: Ring, hole: boolean): Ring {
+	if (area(outline) >= 0 !== hole) return { outline, lower, upper };
+	return { outline: [...outline].reverse(), lower: [...lower].reverse(), upper: [...upper].reverse() };
+}
+
 /**
- * A prism between two like outlines, corner by corner: a board where it stands, tilted or not. `outline` is the same
- * corners in the board's own plane, for cutting the faces into triangles.
+ * A prism between two like outlines, corner by corner: a board where it stands, tilted or not, with openings through it. The
+ * outlines in its own plane are for cutting the faces into triangles.
  */
-export function prism(kernel: Kernel, outline: Polygon, lower: readonly Vec3[], upper: readonly Vec3[]): Manifold {
-	const n = outline.length;
-	// The kernel wants outlines counter-clockwise, seen from the upper face.
-	const order = area(outline) >= 0 ? [...outline.keys()] : [...outline.keys()].reverse();
-	const faces = kernel.triangulate([order.map((i): [number, number] => [outline[i].x, outline[i].y])]);
+export function prism(
+	kernel: Kernel,
+	outline: Polygon,
+	lower: readonly Vec3[],
+	upper: readonly Vec3[],
+	holes: readonly Ring[] = []
+): Manifold {
+	const rings = [ordered({ outline, lower, upper }, false), ...holes.map((hole) => ordered(hole, true))];
+	const n = rings.reduce((sum, ring) => sum + ring.outline.length, 0);
 	const triangles: number[] = [];
-	for (const [a, b, c] of faces) {
-		triangles.push(n + order[a], n + order[b], n + order[c]);
-		triangles.push(order[c], order[b], order[a]);
+	for (const [a, b, c] of kernel.triangulate(rings.map((ring) => ring.outline.map((p): [number, number] => [p.x, p.y])))) {
+		triangles.push(n + a, n + b, n + c);
+		triangles.push(c, b, a);
 	}
-	for (let k = 0; k < n; k++) {
-		const [i, j] = [order[k], order[(k + 1) % n]];
-		triangles.push(i, j, n + j, i, n + j, n + i);
+	let start = 0;
+	for (const ring of rings) {
+		const count = ring.outline.length;
+		for (let k = 0; k < count; k++) {
+			const [i, j] = [start + k, start + ((k + 1) % count)];
+			triangles.push(i, j, n + j, i, n + j, n + i);
+		}
+		start += count;
 	}
-	return meshSolid(kernel, [...lower, ...upper], triangles);
+	return meshSolid(kernel, [...rings.flatMap((ring) => ring.lower), ...rings.flatMap((ring) => ring.upper)], triangles);
 }
 
 /** A board or bar where it stands. */
-export const partSolid = (kernel: Kernel, { part, lower, upper }: PlacedPart): Manifold => prism(kernel, part.outline, lower, upper);
+export const partSolid = (kernel: Kernel, { part, lower, upper, holes = [] }: PlacedPart): Manifold =>
+	prism(
+		kernel,
+		part.outline,
+		lower,
+		upper,
+		holes.map((hole, i) => ({ ...hole, outline: part.cutOuts![i].outline }))
+	);
 
 /** A pad where it lies. */
 export const padSolid = (kernel: Kernel, { outline, lower, upper }: PlacedPad): Manifold => prism(kernel, outline, lower, upper);
