@@ -116,8 +116,9 @@ const derive = {
 	/** The height chart of a piece; the present height of the piece plays no part in it. */
 	study(pieceId: string): HeightStudy | undefined {
 		const piece = plan?.pieces[pieceId];
-		if (!plan || !piece) return undefined;
-		const without = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', kindOf(piece.kind).heightParam], value: 0 }]);
+		const heightParam = piece && kindOf(piece.kind).heightParam;
+		if (!plan || !heightParam) return undefined;
+		const without = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', heightParam], value: 0 }]);
 		const key = shareStructure(studied?.plan, without);
 		if (studied?.plan !== key || studied.study.piece !== pieceId)
 			studied = { plan: key, study: heightStudy(plan, pieceId, Object.keys(plan.modes)) };

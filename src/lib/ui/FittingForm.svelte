@@ -13,6 +13,8 @@
 		setSeatFeature,
 		SURFACES,
 		USES,
+		WINDOW_FRAMES,
+		WINDOW_PLACES,
 		ZONE_REASONS,
 		type FittingTable
 	} from '../core/plan';
@@ -87,6 +89,13 @@
 					second: measurement(edge.second.mm, 'guessed')
 				});
 			}}>Measure its edges half way up as well</button
+		>
+	{:else if table === 'windows'}
+		{@const window = vehicle.windows[id]}
+		{@render choice('Where', window.place, WINDOW_PLACES, ['place'])}
+		{@render choice('Round the glass', window.frame, WINDOW_FRAMES, ['frame'])}
+		<label class="check"
+			><input type="checkbox" checked={window.opens} onchange={(event) => set(['opens'], event.currentTarget.checked)} /> opens for air</label
 		>
 	{:else if table === 'fixtures'}
 		{@render choice('What it is', vehicle.fixtures[id].kind, FIXTURE_KINDS, ['kind'])}

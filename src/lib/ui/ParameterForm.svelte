@@ -28,7 +28,8 @@
 		const inner = (schema as { unwrap?: () => unknown }).unwrap?.() ?? schema;
 		return (inner as { options?: string[] }).options ?? [];
 	}
-	const stockOptions = (unit: string) => Object.entries(unit === 'sheet' ? stock.sheets : stock.bars);
+	const stockOptions = (unit: 'sheet' | 'bar' | 'cloth') =>
+		Object.entries({ sheet: stock.sheets, bar: stock.bars, cloth: stock.cloths }[unit]);
 	const uid = $props.id();
 </script>
 
@@ -48,7 +49,7 @@
 				<input type="checkbox" checked={value as boolean} onchange={(event) => onchange(key, event.currentTarget.checked, meta.label)} />
 				{meta.label}
 			</label>
-		{:else if meta.unit === 'choice' || meta.unit === 'sheet' || meta.unit === 'bar'}
+		{:else if meta.unit === 'choice' || meta.unit === 'sheet' || meta.unit === 'bar' || meta.unit === 'cloth'}
 			<div class="row" class:tall={meta.unit !== 'choice'}>
 				<label for={id} title={meta.hint}>{meta.label}</label>
 				<select {id} class="field" value={value as string} onchange={(event) => onchange(key, event.currentTarget.value, meta.label)}>

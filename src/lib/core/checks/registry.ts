@@ -4,6 +4,7 @@ import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
 import { desk } from './desk';
+import { windowCovers } from './covers';
 import { drawerDroop, drawerLatch, slideLoad } from './drawers';
 import type { Check } from './finding';
 import {
@@ -73,5 +74,6 @@ export const CHECKS: readonly Check[] = [
 	drawerDroop,
 	drawerLatch,
 	racking,
+	windowCovers,
 	gearUnder
 ];

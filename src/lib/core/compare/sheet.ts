@@ -23,7 +23,7 @@ export interface SheetRow {
 export interface LayoutSheet {
 	rows: SheetRow[];
 	/** Findings that are not clear, the worst first. */
-	open: Pick<Finding, 'id' | 'title' | 'status' | 'margin' | 'unit'>[];
+	open: Pick<Finding, 'id' | 'title' | 'status' | 'margin' | 'unit' | 'limit' | 'actual'>[];
 }
 
 /** Rules about people whose margins are compared, with short words for them. */
@@ -96,7 +96,10 @@ export function sheetOf(plan: Plan): LayoutSheet {
 		...changeRows(plan, facts)
 	];
 	const open = findings.filter(({ status }) => status === 'clash' || status === 'tight');
-	return { rows, open: open.map(({ id, title, status, margin, unit }) => ({ id, title, status, margin, unit })) };
+	return {
+		rows,
+		open: open.map(({ id, title, status, margin, unit, limit, actual }) => ({ id, title, status, margin, unit, limit, actual }))
+	};
 }
 
 /** One row of several sheets side by side. */

@@ -1,4 +1,4 @@
-import { area, bounds, offset, type Polygon } from '../geometry/polygon';
+import { area, bounds, type Polygon } from '../geometry/polygon';
 import { assemblyOf } from '../derive';
 import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
@@ -50,7 +50,7 @@ export function partsOf(plan: Plan): PartLine[] {
 }
 
 function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
-	const cut = part.seam ? (offset(part.outline, part.seam) ?? part.outline) : part.outline;
+	const cut = part.cut ?? part.outline;
 	const low = bounds(cut);
 	const outline = cut.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
 	const { x, y } = bounds(outline);

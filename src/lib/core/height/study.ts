@@ -55,20 +55,23 @@ function withAllGear(plan: Plan, pieceId: string): Plan {
 /**
  * Tries a piece at every height between the floor and where nothing fits on it any more, in 20 mm steps, in one mode
  * (and the bench questions in the modes where somebody sits on it). Gear that has no place yet is asked under it as well.
+ *
+ * @throws RangeError when the piece has no height of its own.
  */
 export function heightStudy(present: Plan, pieceId: string, modeIds: string[]): HeightStudy {
 	const plan = withAllGear(present, pieceId);
 	const piece = plan.pieces[pieceId];
-	const kind = kindOf(piece.kind);
+	const { params, heightParam } = kindOf(piece.kind);
+	if (!heightParam) throw new RangeError(`${piece.name} has no height of its own.`);
 	const interior = interiorOf(plan.vehicle);
 	const ceiling = Math.max(...interior.sections.flatMap((s) => s.ceiling.value));
-	const [least, most] = numberRange(kind.params.shape[kind.heightParam]) ?? [0, ceiling];
+	const [least, most] = numberRange(params.shape[heightParam]) ?? [0, ceiling];
 	const heights: number[] = [];
 	for (let h = Math.ceil(least / STEP) * STEP; h <= Math.min(most, ceiling - 300); h += STEP) heights.push(h);
 	const rows = new Map<string, HeightRow>();
 	const [widths, storage]: [number[], number[]] = [[], []];
 	heights.forEach((height, i) => {
-		const tried = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', kind.heightParam], value: height }]);
+		const tried = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', heightParam], value: height }]);
 		const assembly = assemblyOf(tried.pieces[pieceId], plan.vehicle, plan.stock);
 		storage.push(litresOf(assembly.spaces));
 		const x: [number, number] = sceneOf(tried, modeIds[0]).pieces.find((p) => p.id === pieceId)!.parts[0].box.x;

@@ -1,9 +1,10 @@
 import { polygonHull } from 'd3-polygon';
 import { breaks, piecewise, valueAt } from '../geometry/piecewise';
-import { bounds, convexSeparation, rectangle, type Polygon } from '../geometry/polygon';
+import { area, bounds, convexSeparation, rectangle, type Polygon } from '../geometry/polygon';
+import { frame, type Pose } from '../geometry/pose';
 import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { remember } from '../memory';
-import { liningOff, type Opening, type Zone } from '../plan/fittings';
+import { liningOff, type Opening, type Window, type Zone } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
 import { isBox, outlineGap, type Clearance, type Solid } from './clearance';
 import { furthestRear, halfWidth, leastHalfWidth, rearAt, sign } from './evaluate';
@@ -49,22 +50,73 @@ export interface ZoneSolid {
 	way: Box;
 }
 
+/** An outline that was measured by sill, head and its edges at some heights, in its own plane, above the finished floor. */
+function outlineOf(
+	{ sill, head, edges }: Pick<Opening, 'sill' | 'head' | 'edges'>,
+	floor: number
+): { outline: Polygon; z: [number, number] } {
+	const z: [number, number] = [sill.mm - floor, head.mm - floor];
+	const measured = Object.values(edges).map((edge) => ({ ...edge, z: edge.z - floor }));
+	const first = piecewise(measured.map((edge) => [edge.z, edge.first.mm] as const));
+	const second = piecewise(measured.map((edge) => [edge.z, edge.second.mm] as const));
+	const heights = [...new Set([z[0], ...first.at.filter((at) => at > z[0] && at < z[1]), z[1]])];
+	const outline = [
+		...heights.map((at) => vec2(valueAt(first, at), at)),
+		...[...heights].reverse().map((at) => vec2(valueAt(second, at), at))
+	];
+	return { outline, z };
+}
+
 /** The openings of a vehicle, remembered. */
 export const openingsOf = remember((vehicle: Vehicle, interior: Interior): OpeningSolid[] => {
 	const { floor } = liningOff(vehicle.lining);
 	return Object.entries(vehicle.openings).map(([id, opening]) => {
-		const z: [number, number] = [opening.sill.mm - floor, opening.head.mm - floor];
-		const edges = Object.values(opening.edges).map((edge) => ({ ...edge, z: edge.z - floor }));
-		const first = piecewise(edges.map((edge) => [edge.z, edge.first.mm] as const));
-		const second = piecewise(edges.map((edge) => [edge.z, edge.second.mm] as const));
-		const heights = [...new Set([z[0], ...first.at.filter((at) => at > z[0] && at < z[1]), z[1]])];
-		const outline = [
-			...heights.map((at) => vec2(valueAt(first, at), at)),
-			...[...heights].reverse().map((at) => vec2(valueAt(second, at), at))
-		];
+		const { outline, z } = outlineOf(opening, floor);
 		const across = bounds(outline).x;
 		const points = outline.map((p) => pointOf(interior, opening.place, p));
 		return { id, opening, outline, points, z, across, sweeps: sweepOf(opening, interior, z, across) };
+	});
+});
+
+/** A window: its glass in its own plane, as an opening has it, and where that plane stands. */
+export interface WindowPane {
+	id: string;
+	window: Window;
+	/** Across the vehicle at the rear and the front, along it on a side; heights along the glass, from its lower edge up. */
+	outline: Polygon;
+	/** Own x along the lower edge, own y up the glass, own z into the room. */
+	pose: Pose;
+	/** Length of the glass from its lower to its upper edge, mm: more than its height where it leans. */
+	slope: number;
+}
+
+/** How far in from the roof line a windscreen leans back for each mm of its height: its cover only needs its size. */
+const SCREEN_LEAN = 0.7;
+
+/** The windows of a vehicle, remembered: each as flat as the line from the lower to the upper edge of its glass. */
+export const windowsOf = remember((vehicle: Vehicle, interior: Interior): WindowPane[] => {
+	const { floor } = liningOff(vehicle.lining);
+	return Object.entries(vehicle.windows).map(([id, window]) => {
+		const { outline, z } = outlineOf(window, floor);
+		const span = bounds(outline).x;
+		const { place } = window;
+		const s = place === 'right' ? -1 : 1;
+		// How far out the glass stands at its lower and its upper edge: x at the ends of the vehicle, y on a side.
+		const out = z.map((at) => {
+			if (place === 'rear') return rearAt(interior, at);
+			if (place === 'front') return interior.length + SCREEN_LEAN * (z[1] - at);
+			return s * leastHalfWidth(interior, place, span, [at, at]);
+		});
+		const sideways = place === 'left' || place === 'right';
+		const rise = z[1] - z[0];
+		const slope = Math.max(1, Math.hypot(rise, out[1] - out[0]));
+		const up = sideways ? vec3(0, (out[1] - out[0]) / slope, rise / slope) : vec3((out[1] - out[0]) / slope, 0, rise / slope);
+		// Own x runs so that own x turned by up looks into the room.
+		const along = { left: vec3(1, 0, 0), right: vec3(-1, 0, 0), rear: vec3(0, 1, 0), front: vec3(0, -1, 0) }[place];
+		const foot = sideways ? vec3(0, out[0], z[0]) : vec3(out[0], 0, z[0]);
+		const mirrored = place === 'right' || place === 'front';
+		const own = outline.map((p) => vec2(mirrored ? -p.x : p.x, ((p.y - z[0]) / Math.max(1, rise)) * slope));
+		return { id, window, outline: area(own) < 0 ? own.reverse() : own, pose: frame(foot, along, up), slope };
 	});
 });
 

@@ -35,5 +35,14 @@ export {
 } from './clearance';
 export { questions, type Question } from './sanity';
 export { contourCurve, contourReadings, leftRightDifference, type WallLine } from './contour';
-export { openingsOf, sweepClearance, throughOpening, zonesOf, type OpeningSolid, type ZoneSolid } from './fittings';
+export {
+	openingsOf,
+	sweepClearance,
+	throughOpening,
+	windowsOf,
+	zonesOf,
+	type OpeningSolid,
+	type WindowPane,
+	type ZoneSolid
+} from './fittings';
 export { measuringWalk, type WalkLeg } from './walk';

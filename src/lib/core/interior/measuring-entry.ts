@@ -8,6 +8,7 @@ export const SHAPE_GROUPS = [
 	'Wheel arches',
 	'Seats',
 	'Openings',
+	'Windows',
 	'Steps, pillars, pits',
 	'Scribed walls',
 	'Keep clear',

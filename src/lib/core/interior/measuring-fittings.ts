@@ -16,7 +16,7 @@ function block(add: AddEntry, group: MeasurementEntry['group'], path: string[], 
 	one('high', 'top', 'Floor to its top.');
 }
 
-/** The measurements of openings, fixtures, scribed walls, zones, anchors and no-drill areas. */
+/** The measurements of openings, windows, fixtures, scribed walls, zones, anchors and no-drill areas. */
 export function fittingEntries(vehicle: Vehicle, add: AddEntry): void {
 	for (const [id, opening] of Object.entries(vehicle.openings)) {
 		const one = (path: string[], label: string, how: string, size: Measurement, factor: 1 | -1 = 1) =>
@@ -33,6 +33,20 @@ export function fittingEntries(vehicle: Vehicle, add: AddEntry): void {
 		}
 		if (opening.door !== 'none')
 			one(['thickness'], 'thickness of the door', 'Inner face of its trim to the outer skin.', opening.thickness);
+	}
+	for (const [id, window] of Object.entries(vehicle.windows)) {
+		const one = (path: string[], label: string, how: string, size: Measurement, factor: 1 | -1 = 1) =>
+			add('Windows', ['windows', id, ...path], `${window.name}: ${label}`, how, size, factor);
+		const across = window.place === 'rear' || window.place === 'front';
+		const [first, second] = across ? ['right-hand edge', 'left-hand edge'] : ['rear edge', 'front edge'];
+		one(['sill'], 'lower edge', 'Floor to the lower edge of the glass, straight up.', window.sill);
+		one(['head'], 'upper edge', 'Floor to the upper edge of the glass, straight up.', window.head);
+		for (const [key, edge] of Object.entries(window.edges)) {
+			const from = across ? 'Centre line to the edge of the glass' : 'Shut rear door to the edge of the glass, along the floor';
+			const at = `${lengthMark(edge.z)} up`;
+			one(['edges', key, 'first'], `${first} ${at}`, `${from}, ${at}.`, edge.first, across ? -1 : 1);
+			one(['edges', key, 'second'], `${second} ${at}`, `${from}, ${at}.`, edge.second);
+		}
 	}
 	for (const [id, fixture] of Object.entries(vehicle.fixtures)) block(add, 'Steps, pillars, pits', ['fixtures', id], fixture.name, fixture);
 	for (const [id, { x, z, from, distance }] of Object.entries(vehicle.diagonals)) {

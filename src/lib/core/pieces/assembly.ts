@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { Polygon } from '../geometry/polygon';
 import type { Pose } from '../geometry/pose';
 import type { Box, Vec3 } from '../geometry/vector';
-import type { Interior } from '../interior';
+import type { Interior, WindowPane } from '../interior';
 import type { Stock } from '../plan/plan';
 import type { Use } from '../plan/use';
 import type { SlideName } from '../slides';
@@ -57,8 +57,8 @@ export interface Part {
 	cutOuts?: { name: string; outline: Polygon }[];
 	/** Of what is bought, kg, filled. */
 	weight?: number;
-	/** Of cloth: what is added all round when it is cut, mm. */
-	seam?: number;
+	/** The outline as it is cut, where it is larger than what hangs: seams, overlap and gathers of cloth. */
+	cut?: Polygon;
 	/** It gives way, as a curtain does: nothing clashes with it. */
 	yields?: boolean;
 }
@@ -225,6 +225,15 @@ export interface Aisle {
 	width: number;
 }
 
+/** A cover over a window, in the states in which it hangs. */
+export interface Cover {
+	window: string;
+	states: string[];
+	/** No light comes through; air does. */
+	dark: boolean;
+	air: boolean;
+}
+
 /** Something to buy that is no board, bar, cloth or foam: slides, hinges, catches, corner connectors. */
 export interface Hardware {
 	name: string;
@@ -249,6 +258,7 @@ export interface Assembly {
 	braces: Brace[];
 	hardware: Hardware[];
 	aisles: Aisle[];
+	covers: Cover[];
 	/** Height of the boards or slats above the floor: the height that the height chart moves. */
 	deck: number;
 }
@@ -256,6 +266,7 @@ export interface Assembly {
 /** What a recipe may look at while it works out an assembly. */
 export interface Surroundings {
 	interior: Interior;
+	windows: readonly WindowPane[];
 	stock: Stock;
 }
 
@@ -267,10 +278,10 @@ export interface PieceKind<S extends z.ZodObject = z.ZodObject> {
 	/** What can hurt somebody, said where the piece is planned. */
 	caution?: string;
 	params: S;
-	/** The parameter that the height chart and a vertical drag change. */
-	heightParam: keyof z.infer<S> & string;
-	/** The parameter that a drag along the vehicle changes. */
-	alongParam: keyof z.infer<S> & string;
+	/** The parameter that the height chart and a vertical drag change; none for what has no height of its own. */
+	heightParam?: keyof z.infer<S> & string;
+	/** The parameter that a drag along the vehicle changes; none for what has its place given. */
+	alongParam?: keyof z.infer<S> & string;
 	assemble(params: z.infer<S>, around: Surroundings): Assembly;
 }
 

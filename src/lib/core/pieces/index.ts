@@ -22,6 +22,7 @@ import { slatCouch } from './slat-couch';
 import { slatPlatform } from './slat-platform';
 import { table } from './table';
 import { tubeFrame } from './tube-frame';
+import { windowCover } from './window-cover';
 import type { KindName, Piece } from './schema';
 
 /** Every kind of piece by its name in the plan. A new kind is a folder here, a line here and one in schema.ts. */
@@ -43,6 +44,7 @@ export const KINDS = {
 	cabinet,
 	'tube-frame': tubeFrame,
 	table,
+	'window-cover': windowCover,
 	'sink-unit': sinkUnit,
 	'seat-cube': seatCube,
 	'drawer-unit': drawerUnit,

@@ -2,6 +2,7 @@ import { bounds, rectangle, type Polygon } from '../geometry/polygon';
 import { frame, shiftBy } from '../geometry/pose';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
 import { archNotch, leastHalfWidth, sign, type Interior, type Side } from '../interior';
+import type { ClothStock } from '../plan/cloths';
 import type { BarStock, SheetStock, Stock } from '../plan/plan';
 import type { Assembly, Joint, Pad, PadPlace, Part, Stop, Surface } from './assembly';
 import type { Foam } from './parameter';
@@ -26,6 +27,16 @@ export function sheetOf(stock: Stock, id: string): SheetStock {
 export function barOf(stock: Stock, id: string): BarStock {
 	if (!Object.hasOwn(stock.bars, id)) throw new RangeError(`There is no bar “${id}” in the stock of this plan.`);
 	return stock.bars[id];
+}
+
+/**
+ * The cloth of the plan's stock with an id.
+ *
+ * @throws RangeError when the plan has no such cloth.
+ */
+export function clothOf(stock: Stock, id: string): ClothStock {
+	if (!Object.hasOwn(stock.cloths, id)) throw new RangeError(`There is no cloth “${id}” in the stock of this plan.`);
+	return stock.cloths[id];
 }
 
 /** Numbers that do not go together may turn a size inside out; the part is then the one between the two. */
@@ -92,6 +103,7 @@ export const assembled = (given: Pick<Assembly, 'links' | 'parts' | 'states' | '
 	braces: [],
 	hardware: [],
 	aisles: [],
+	covers: [],
 	...given
 });
 

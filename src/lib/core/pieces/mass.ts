@@ -6,9 +6,12 @@ import type { Pad, Part } from './assembly';
 const FOAM_DENSITY = 40;
 
 /** Mass of a part, kg: of boards and bars by their true outline, thickness and density, of cloth by its area. */
-export function partMass(part: Pick<Part, 'form' | 'stock' | 'outline' | 'thickness' | 'weight' | 'cutOuts'>, stock: Stock): number {
+export function partMass(
+	part: Pick<Part, 'form' | 'stock' | 'outline' | 'thickness' | 'weight' | 'cut' | 'cutOuts'>,
+	stock: Stock
+): number {
 	if (part.form === 'bought') return part.weight ?? 0;
-	if (part.form === 'cloth') return (Math.abs(area(part.outline)) * stock.cloths[part.stock].weight) / 1e9;
+	if (part.form === 'cloth') return (Math.abs(area(part.cut ?? part.outline)) * stock.cloths[part.stock].weight) / 1e9;
 	const { density } = part.form === 'board' ? stock.sheets[part.stock] : stock.bars[part.stock];
 	const open = (part.cutOuts ?? []).reduce((sum, { outline }) => sum + Math.abs(area(outline)), 0);
 	return ((Math.abs(area(part.outline)) - open) * part.thickness * density) / 1e9;

@@ -3,7 +3,7 @@ import { z } from 'zod';
 /** What the form, the fixes and the help text know of a parameter of a piece. */
 export interface ParameterMeta {
 	label: string;
-	unit: 'mm' | 'deg' | 'kg' | 'count' | 'choice' | 'yes-no' | 'sheet' | 'bar';
+	unit: 'mm' | 'deg' | 'kg' | 'count' | 'choice' | 'yes-no' | 'sheet' | 'bar' | 'cloth';
 	hint?: string;
 	/** Verbs for turning the value up and down; parameters without them are never proposed as a fix. */
 	more?: string;
@@ -68,8 +68,8 @@ export const yesNo = (label: string, start: boolean, rest: Partial<ParameterMeta
 		.default(start)
 		.meta({ label, unit: 'yes-no', ...rest });
 
-/** A kind of sheet or bar from the plan's stock, by id; its parameter's name must end in `Sheet` or `Bar`. */
-export const stockOf = (label: string, unit: 'sheet' | 'bar', start: string, rest: Partial<ParameterMeta> = {}) =>
+/** A kind of sheet, bar or cloth from the plan's stock, by id; its parameter's name must end in `Sheet`, `Bar` or `Cloth`. */
+export const stockOf = (label: string, unit: 'sheet' | 'bar' | 'cloth', start: string, rest: Partial<ParameterMeta> = {}) =>
 	z
 		.string()
 		.max(40)

@@ -22,6 +22,7 @@ import { slatCouchParams } from './slat-couch/params';
 import { slatPlatformParams } from './slat-platform/params';
 import { tableParams } from './table/params';
 import { tubeFrameParams } from './tube-frame/params';
+import { windowCoverParams } from './window-cover/params';
 
 const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S) =>
 	z.strictObject({ kind: z.literal(kind), name: z.string().trim().min(1).max(120), params });
@@ -46,6 +47,7 @@ export const pieceSchema = z
 		entry('cabinet', cabinetParams),
 		entry('tube-frame', tubeFrameParams),
 		entry('table', tableParams),
+		entry('window-cover', windowCoverParams),
 		entry('sink-unit', sinkUnitParams),
 		entry('seat-cube', seatCubeParams),
 		entry('drawer-unit', drawerUnitParams),

@@ -1,5 +1,5 @@
 import type { Edit } from './edit';
-import type { Anchor, Contour, Fixture, Lined, NoDrill, Opening, Zone } from './fittings';
+import type { Anchor, Contour, Fixture, Lined, NoDrill, Opening, Window, Zone } from './fittings';
 import { freeId } from './id';
 import { measurement, type Measurement } from './measurement';
 import type { Plan } from './plan';
@@ -18,7 +18,7 @@ const block = (x: number, [right, left]: [number, number], [low, high]: [number,
 });
 
 /** The tables of a vehicle that hold fittings. */
-export type FittingTable = 'openings' | 'fixtures' | 'zones' | 'anchors' | 'noDrill' | 'contours';
+export type FittingTable = 'openings' | 'windows' | 'fixtures' | 'zones' | 'anchors' | 'noDrill' | 'contours';
 
 /** Half-width and height of the room in its middle, for guesses. */
 function room({ vehicle }: Plan): { middle: number; half: number; high: number } {
@@ -84,6 +84,25 @@ const opening = (plan: Plan): Opening => {
 	};
 };
 
+/** Where a window of each kind sits before it is measured: over the waist, a hand's breadth inside the room. */
+function pane(plan: Plan, name: string, place: Window['place']): Window {
+	const { middle, half, high } = room(plan);
+	const across: [number, number] = place === 'left' || place === 'right' ? [middle - 400, middle + 400] : [-half + 120, half - 120];
+	const sill = Math.round(high * 0.5);
+	return {
+		name,
+		place,
+		frame: 'trim',
+		opens: false,
+		sill: guess(sill),
+		head: guess(high - 120),
+		edges: {
+			low: { z: sill, first: guess(across[0]), second: guess(across[1]) },
+			high: { z: Math.round(high - 120), first: guess(across[0] + 30), second: guess(across[1] - 30) }
+		}
+	};
+}
+
 /** Offsets at equal steps along the wall as it is known so far, from a batten 60 mm inside its narrowest place. */
 function contour(plan: Plan, side: Contour['side']): Contour {
 	const { middle, half } = room(plan);
@@ -106,6 +125,10 @@ function contour(plan: Plan, side: Contour['side']): Contour {
 /** The things that a vehicle may have besides walls, arches and seats, by the words for adding them. */
 export const FITTINGS = {
 	opening: { table: 'openings', make: opening },
+	'window on the left': { table: 'windows', make: (plan: Plan) => pane(plan, 'Left window', 'left') },
+	'window on the right': { table: 'windows', make: (plan: Plan) => pane(plan, 'Right window', 'right') },
+	'window at the rear': { table: 'windows', make: (plan: Plan) => pane(plan, 'Rear window', 'rear') },
+	windscreen: { table: 'windows', make: (plan: Plan) => pane(plan, 'Windscreen', 'front') },
 	step: { table: 'fixtures', make: (plan: Plan) => fixture(plan, 'step') },
 	pillar: { table: 'fixtures', make: (plan: Plan) => fixture(plan, 'pillar') },
 	'roof bar': { table: 'fixtures', make: (plan: Plan) => fixture(plan, 'roof bar') },

@@ -108,6 +108,28 @@ export const openingSchema = z.strictObject({
 });
 export type Opening = z.infer<typeof openingSchema>;
 
+export const WINDOW_PLACES = ['rear', 'left', 'right', 'front'] as const;
+/** What there is round the glass to hold a cover by. */
+export const WINDOW_FRAMES = ['bare steel', 'trim', 'glass and rubber only'] as const;
+
+/** A window by its glass as seen from inside, measured like an opening; the windscreen is the one at the front. */
+export const windowSchema = z.strictObject({
+	name,
+	place: z.enum(WINDOW_PLACES),
+	frame: z.enum(WINDOW_FRAMES),
+	opens: z.boolean().describe('true when it can be opened for air'),
+	sill: measurementSchema.describe('floor to the lower edge of the glass'),
+	head: measurementSchema.describe('floor to its upper edge'),
+	edges: tableOf(
+		z.strictObject({
+			z: z.number().min(-500).max(4000).describe('height above the floor in mm'),
+			first: measurementSchema.describe('right-hand edge at the rear and the front, rear edge on a side'),
+			second: measurementSchema.describe('left-hand edge at the rear and the front, front edge on a side')
+		})
+	).refine((edges) => Object.keys(edges).length >= 1, 'a window needs its edges at one height at least')
+});
+export type Window = z.infer<typeof windowSchema>;
+
 /** A diagonal of a cross-section, by which its widths and heights are proved: from the foot of one wall up to the other. */
 export const diagonalSchema = z.strictObject({
 	x: z.number().min(-500).max(10000).describe('distance forward of the closed rear door, in mm'),

@@ -70,6 +70,8 @@ export {
 	LINED,
 	liningOff,
 	SURFACES,
+	WINDOW_FRAMES,
+	WINDOW_PLACES,
 	ZONE_REASONS,
 	type Anchor,
 	type Contour,
@@ -79,6 +81,7 @@ export {
 	type Lining,
 	type NoDrill,
 	type Opening,
+	type Window,
 	type Zone
 } from './fittings';
 export { BODY_STYLES, vehicleSchema, type Arch, type BodyStyle, type Station, type Vehicle } from './vehicle';

@@ -195,7 +195,7 @@ describe('merging versions', () => {
 		const { value, conflicts } = mergeVersions(base, mine, theirs);
 		expect(conflicts).toEqual([]);
 		expect(value.crew.ida.stature).toBe(1800);
-		expect(value.pieces.couch.params.height).toBe(400);
+		expect(value.pieces.couch.params).toMatchObject({ height: 400 });
 	});
 	it('reports what both changed, and keeps mine', () => {
 		const base = { a: { x: 1 }, b: 1 };

@@ -212,6 +212,7 @@ export function starterVehicle(bodyStyle: BodyStyle, name: string): Vehicle {
 		},
 		seats: seatsOf(shape),
 		openings: openingsOf(shape),
+		windows: {},
 		fixtures: {},
 		zones: {},
 		anchors: {},

@@ -8,6 +8,7 @@ import {
 	liningSchema,
 	noDrillSchema,
 	openingSchema,
+	windowSchema,
 	zoneSchema
 } from './fittings';
 import { measurementSchema } from './measurement';
@@ -76,6 +77,7 @@ export const vehicleSchema = z.strictObject({
 	arches: tableOf(archSchema),
 	seats: tableOf(seatSchema),
 	openings: tableOf(openingSchema),
+	windows: tableOf(windowSchema).default({}),
 	fixtures: tableOf(fixtureSchema),
 	zones: tableOf(zoneSchema),
 	anchors: tableOf(anchorSchema),

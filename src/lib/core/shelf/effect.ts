@@ -69,8 +69,8 @@ export interface Effect {
 	before: number;
 	after: number;
 	/** Clashes that come with it, as they are after, and those that go, as they were before. */
-	comes: Pick<Finding, 'title' | 'margin' | 'unit'>[];
-	goes: Pick<Finding, 'title' | 'margin' | 'unit'>[];
+	comes: Pick<Finding, 'title' | 'margin' | 'unit' | 'limit' | 'actual'>[];
+	goes: Pick<Finding, 'title' | 'margin' | 'unit' | 'limit' | 'actual'>[];
 }
 
 /** What putting a plan into another version of its vehicle would do to its findings. */
@@ -82,7 +82,7 @@ export function effectOf(plan: Plan, vehicle: Vehicle): Effect {
 				.map((f) => [`${f.rule}:${f.key}`, f])
 		);
 	const [before, after] = [clashes(plan), clashes(withVehicle(plan, vehicle))];
-	const plain = ({ title, margin, unit }: Finding) => ({ title, margin, unit });
+	const plain = ({ title, margin, unit, limit, actual }: Finding) => ({ title, margin, unit, limit, actual });
 	const only = (a: Map<string, Finding>, b: Map<string, Finding>) =>
 		[...a].filter(([key]) => !b.has(key)).map(([, finding]) => plain(finding));
 	return { before: before.size, after: after.size, comes: only(after, before), goes: only(before, after) };

@@ -23,6 +23,7 @@ export function plainVehicle(walls: Walls, ceiling = 1500, length = 3000): Vehic
 		arches: {},
 		seats: {},
 		openings: {},
+		windows: {},
 		fixtures: {},
 		zones: {},
 		anchors: {},

@@ -1,6 +1,7 @@
 import { bounds, intersection, type Polygon } from '../geometry/polygon';
 import { cornersOf, vec3 } from '../geometry/vector';
-import { ceilingAt, halfWidth, openingsOf, rearAt, zonesOf, type Interior } from '../interior';
+import { place } from '../geometry/pose';
+import { ceilingAt, halfWidth, openingsOf, rearAt, windowsOf, zonesOf, type Interior } from '../interior';
 import { liningOff } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
 import { project, silhouette, type Shape, type ShapeKind, type ViewName } from './shape';
@@ -29,7 +30,8 @@ export function fittingShapes(view: ViewName, vehicle: Vehicle, interior: Interi
 		...zones,
 		...noDrillShapes(view, vehicle, interior, shape, met),
 		...anchorShapes(view, vehicle, shape, at),
-		...openingShapes(view, vehicle, interior, shape, at)
+		...openingShapes(view, vehicle, interior, shape, at),
+		...windowShapes(view, vehicle, interior, shape, at)
 	];
 }
 
@@ -163,6 +165,22 @@ function openingShapes(view: ViewName, vehicle: Vehicle, interior: Interior, sha
 			];
 		}
 		return [];
+	});
+}
+
+/** How thick glass is drawn seen from above, mm. */
+const GLASS = 16;
+
+/** The glass of each window where one looks square at it, and as a line from above. */
+function windowShapes(view: ViewName, vehicle: Vehicle, interior: Interior, shape: Draw, at?: number): Shape[] {
+	return windowsOf(vehicle, interior).flatMap(({ id, window, outline, pose }) => {
+		const sideways = window.place === 'left' || window.place === 'right';
+		const facing =
+			view === 'long section' ? sideways : view === 'cross-section' ? window.place === 'rear' && at! <= interior.rearmost + 60 : true;
+		if (!facing) return [];
+		const thick = view === 'above' ? [0, -GLASS] : [0];
+		const points = thick.flatMap((z) => outline.map((p) => place(pose, vec3(p.x, p.y, z))));
+		return [shape(id, 'opening', window.name, silhouette(view, points))];
 	});
 }
 

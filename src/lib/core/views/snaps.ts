@@ -49,10 +49,11 @@ export function snapTo(value: number, snaps: Snap[], reach: number): Snap {
 	return best;
 }
 
-/** The parameter of a piece that a drag across or along a drawing changes, with its present value. */
-export function dragParameter(plan: Plan, pieceId: string, direction: 'height' | 'along'): { path: string[]; value: number } {
+/** The parameter of a piece that a drag across or along a drawing changes, with its present value; undefined where it has none. */
+export function dragParameter(plan: Plan, pieceId: string, direction: 'height' | 'along'): { path: string[]; value: number } | undefined {
 	const piece = plan.pieces[pieceId];
 	const kind = kindOf(piece.kind);
 	const key = direction === 'height' ? kind.heightParam : kind.alongParam;
+	if (!key) return undefined;
 	return { path: ['pieces', pieceId, 'params', key], value: (piece.params as Record<string, unknown>)[key] as number };
 }

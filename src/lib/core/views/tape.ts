@@ -1,6 +1,7 @@
 import { vec3, type Vec3 } from '../geometry/vector';
 import { ceilingAt, contourReadings, halfWidth, rearAt, type Interior } from '../interior';
-import type { Fixture } from '../plan/fittings';
+import type { Fixture, Opening, Window } from '../plan/fittings';
+import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
 import { valueAtPath } from '../plan/edit';
 import type { ViewName } from './shape';
@@ -19,7 +20,8 @@ export function tapeOf(vehicle: Vehicle, interior: Interior, path: string[]): Ta
 	if (table === 'rear') return rearTape(vehicle, interior, path);
 	if (table === 'arches') return archTape(vehicle, id, third);
 	if (table === 'seats') return seatTape(vehicle, path);
-	if (table === 'openings') return openingTape(vehicle, interior, path);
+	if (table === 'openings') return openingTape(interior, vehicle.openings[id], path);
+	if (table === 'windows') return openingTape(interior, { ...vehicle.windows[id], thickness: undefined }, path);
 	if (table === 'fixtures') return blockTape(vehicle.fixtures[id], third);
 	if (table === 'zones') return blockTape(vehicle.zones[id], third);
 	if (table === 'anchors') return anchorTape(vehicle, id, third);
@@ -117,22 +119,29 @@ function seatTape(vehicle: Vehicle, [, id, key, third, fourth]: string[]): Tape 
 	return { view: 'long section', sectionX: back, line: lines[name] ?? lines.back };
 }
 
-function openingTape(vehicle: Vehicle, interior: Interior, [, id, key, edgeId, which]: string[]): Tape {
-	const opening = vehicle.openings[id];
-	const rear = opening.place === 'rear';
+/** A door opening or a window: both are measured by lower and upper edge and the edges beside. */
+function openingTape(
+	interior: Interior,
+	opening: Pick<Opening, 'sill' | 'head' | 'edges'> & { place: Window['place']; thickness?: Measurement },
+	[, , key, edgeId, which]: string[]
+): Tape {
+	const front = opening.place === 'front';
+	const rear = opening.place === 'rear' || front;
 	const s = opening.place === 'right' ? -1 : 1;
 	const [edge] = Object.values(opening.edges);
 	const middle = rear ? 0 : (edge.first.mm + edge.second.mm) / 2;
 	/** A point of the opening: across it (y at the rear, x on a side), and its height. */
 	const at = (across: number, z: number): Vec3 =>
-		rear ? vec3(rearAt(interior, z), across, z) : vec3(across, s * halfWidth(interior, s > 0 ? 'left' : 'right', across, z), z);
+		rear
+			? vec3(front ? interior.length : rearAt(interior, z), across, z)
+			: vec3(across, s * halfWidth(interior, s > 0 ? 'left' : 'right', across, z), z);
 	const view = rear ? 'cross-section' : 'long section';
-	const sectionX = rear ? interior.rearmost + 1 : middle;
+	const sectionX = front ? interior.length - 1 : rear ? interior.rearmost + 1 : middle;
 	if (key === 'sill' || key === 'head') {
 		const end = at(middle, opening[key].mm);
 		return { view, sectionX, line: [{ ...end, z: 0 }, end] };
 	}
-	if (key === 'thickness') {
+	if (key === 'thickness' && opening.thickness) {
 		const z = (opening.sill.mm + opening.head.mm) / 2;
 		const inner = at(middle, z);
 		const outer = rear ? vec3(inner.x - opening.thickness.mm, inner.y, z) : vec3(inner.x, inner.y + s * opening.thickness.mm, z);

@@ -313,8 +313,9 @@ export const slatCouch = pieceKind({
 	params: slatCouchParams,
 	heightParam: 'height',
 	alongParam: 'rear',
-	assemble(params, { interior, stock }): Assembly {
-		const frame = frameOf(params, { interior, stock });
+	assemble(params, around): Assembly {
+		const { stock } = around;
+		const frame = frameOf(params, around);
 		const built = parts(params, frame, stock);
 		const aisle = vec3(0, -frame.side, 0);
 		const hinge = vec3(0, frame.y(0, 0)[0], frame.slatUnder);

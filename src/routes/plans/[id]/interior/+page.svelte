@@ -87,6 +87,7 @@
 	const GROUP_OF: Record<FittingTable | 'seats', MeasurementEntry['group']> = {
 		seats: 'Seats',
 		openings: 'Openings',
+		windows: 'Windows',
 		fixtures: 'Steps, pillars, pits',
 		contours: 'Scribed walls',
 		zones: 'Keep clear',

@@ -29,8 +29,8 @@
 	const plan = $derived(session.plan);
 	const selected = $derived(gaze.selected && plan.pieces[gaze.selected] ? gaze.selected : undefined);
 	const kind = $derived(selected ? kindOf(plan.pieces[selected].kind) : undefined);
-	const heightRange = $derived(kind ? numberRange(kind.params.shape[kind.heightParam]) : undefined);
-	const height = $derived(selected ? dragParameter(plan, selected, 'height').value : 0);
+	const heightRange = $derived(kind?.heightParam ? numberRange(kind.params.shape[kind.heightParam]) : undefined);
+	const height = $derived((selected && dragParameter(plan, selected, 'height')?.value) || 0);
 	const longest = $derived(answers?.longest.filter((l) => l.modeId === gaze.modeId) ?? []);
 
 	/** A volume as people say it. */
@@ -82,14 +82,15 @@
 	/** What a drag has just stopped at. */
 	let stopped = $state('');
 
-	const movable = (of: string) => Object.hasOwn(plan.pieces, of);
+	const movable = (of: string) => Object.hasOwn(plan.pieces, of) && kindOf(plan.pieces[of].kind).alongParam !== undefined;
 
 	/** One direction of a drag: the parameter it turns and what it stops at. */
 	function turn(of: string, direction: 'height' | 'along', by: number, phase: DragStep['phase']) {
 		const parameter = dragParameter(before ?? plan, of, direction);
+		if (!parameter) return;
 		const snaps = direction === 'height' ? heightSnaps(before ?? plan, of) : alongSnaps(before ?? plan, of);
-		const { params, heightParam, alongParam } = kindOf(plan.pieces[of].kind);
-		const range = numberRange(params.shape[direction === 'height' ? heightParam : alongParam]) ?? [0, 5000];
+		const key = parameter.path[parameter.path.length - 1];
+		const range = numberRange(kindOf(plan.pieces[of].kind).params.shape[key]) ?? [0, 5000];
 		const { value, label } = snapTo(Math.max(range[0], Math.min(range[1], parameter.value + by)), snaps, 12);
 		stopped = label;
 		const edits = [{ path: parameter.path, value }];
@@ -111,7 +112,8 @@
 
 	function moveHeight(value: number, phase: 'move' | 'end' | 'step') {
 		if (!selected) return;
-		const { path } = dragParameter(plan, selected, 'height');
+		const path = dragParameter(plan, selected, 'height')?.path;
+		if (!path) return;
 		const edits = [{ path, value: phase === 'step' ? value : snapTo(value, heightSnaps(plan, selected), 6).value }];
 		if (phase === 'move') session.preview(edits);
 		else session.edit(`height of ${plan.pieces[selected].name}`, edits);

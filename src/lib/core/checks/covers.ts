@@ -1,0 +1,75 @@
+import { windowsOf, type WindowPane } from '../interior';
+import type { Scene } from '../modes';
+import type { Check, Result } from './finding';
+
+/** The covers that hang over each window in a scene. */
+const hungOver = (scene: Scene, { id }: WindowPane) =>
+	scene.pieces.flatMap((piece) =>
+		piece.assembly.covers
+			.filter(({ window, states }) => window === id && states.includes(piece.state.id))
+			.map((cover) => ({ piece: piece.id, ...cover }))
+	);
+
+const names = (panes: readonly WindowPane[]) => panes.map(({ window }) => window.name.toLowerCase()).join(', ');
+
+/**
+ * Windows at night, once any covers are planned: which stay bare, and whether any of those that open lets air in. While driving
+ * no cover may hang.
+ */
+export const windowCovers: Check = {
+	rule: 'window-covers',
+	run: ({ plan, scene }) => {
+		const covering = scene.pieces.filter(({ assembly }) => assembly.covers.length > 0).map(({ id }) => id);
+		const panes = windowsOf(plan.vehicle, scene.interior);
+		if (covering.length === 0 || panes.length === 0) return [];
+		const { use } = scene.mode;
+		const at = panes[0].pose.shift;
+		const common = { rule: 'window-covers', subjects: covering, unit: 'count' as const, at };
+		const hung = panes.map((pane) => ({ pane, covers: hungOver(scene, pane) }));
+		if (use === 'drive') {
+			const covered = hung.filter(({ covers }) => covers.length > 0).map(({ pane }) => pane);
+			return [
+				{
+					...common,
+					key: 'drive',
+					title: 'Windows are clear for driving',
+					margin: -covered.length,
+					comfort: 0,
+					limit: 0,
+					actual: covered.length,
+					why: covered.length === 0 ? 'No cover hangs.' : `Covers still hang over ${names(covered)}.`
+				}
+			];
+		}
+		if (use !== 'night') return [];
+		const bare = hung.filter(({ covers }) => covers.length === 0).map(({ pane }) => pane);
+		const opening = hung.filter(({ pane, covers }) => pane.window.opens && covers.every(({ air }) => air)).map(({ pane }) => pane);
+		const results: Result[] = [
+			{
+				...common,
+				key: 'bare',
+				title: 'Windows covered at night',
+				margin: bare.length === 0 ? 1 : 0,
+				comfort: 1,
+				limit: panes.length,
+				actual: panes.length - bare.length,
+				why: bare.length === 0 ? 'A cover hangs over every window.' : `Nothing hangs over ${names(bare)}.`
+			}
+		];
+		if (panes.some(({ window }) => window.opens))
+			results.push({
+				...common,
+				key: 'air',
+				title: 'A window lets air in at night',
+				margin: opening.length === 0 ? 0 : 1,
+				comfort: 1,
+				limit: 1,
+				actual: opening.length,
+				why:
+					opening.length === 0
+						? 'Every window that opens is covered by something that air does not pass: hang a net over one, or see to another way in and out for air.'
+						: `${opening.map(({ window }) => window.name).join(', ')} can stand open, bare or behind a net.`
+			});
+		return results;
+	}
+};
