@@ -6,6 +6,7 @@ import { carriedIn } from './carried-in';
 import { desk } from './desk';
 import { windowCovers } from './covers';
 import { drawerDroop, drawerLatch, slideLoad } from './drawers';
+import { fasteningReach, heldDown, newHoles } from './fastening';
 import type { Check } from './finding';
 import {
 	doorSweep,
@@ -75,5 +76,8 @@ export const CHECKS: readonly Check[] = [
 	drawerLatch,
 	racking,
 	windowCovers,
+	heldDown,
+	fasteningReach,
+	newHoles,
 	gearUnder
 ];

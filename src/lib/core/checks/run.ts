@@ -7,18 +7,27 @@ import { CHECKS } from './registry';
 
 type Animals = NonNullable<Plan['animals']>;
 const NO_ANIMALS: Animals = {};
+const NO_BRIEF = {} as NonNullable<Plan['brief']>;
 
 const runChecks = remember(
-	(vehicle: Plan['vehicle'], crew: Plan['crew'], gear: Plan['gear'], stock: Plan['stock'], animals: Animals, scene: Scene): Result[] => {
+	(
+		vehicle: Plan['vehicle'],
+		crew: Plan['crew'],
+		gear: Plan['gear'],
+		stock: Plan['stock'],
+		brief: NonNullable<Plan['brief']>,
+		animals: Animals,
+		scene: Scene
+	): Result[] => {
 		// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
-		const plan = { vehicle, crew, gear, stock, animals } as Plan;
+		const plan = { vehicle, crew, gear, stock, brief, animals } as Plan;
 		return CHECKS.flatMap((check) => check.run({ plan, scene }));
 	}
 );
 
 /** Every result of every check in one mode, remembered. */
 export const resultsIn = (plan: Plan, modeId: string): Result[] =>
-	runChecks(plan.vehicle, plan.crew, plan.gear, plan.stock, plan.animals ?? NO_ANIMALS, sceneOf(plan, modeId));
+	runChecks(plan.vehicle, plan.crew, plan.gear, plan.stock, plan.brief ?? NO_BRIEF, plan.animals ?? NO_ANIMALS, sceneOf(plan, modeId));
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>

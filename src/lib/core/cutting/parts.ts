@@ -1,5 +1,6 @@
 import { area, bounds, type Polygon } from '../geometry/polygon';
-import { assemblyOf } from '../derive';
+import { assemblyOf, interiorOf } from '../derive';
+import { holesIn } from '../fastening';
 import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
 
@@ -32,8 +33,12 @@ const tenth = (value: number) => Math.round(value * 10) / 10;
 /** Every part of a plan that is cut, equal ones counted together; cloth with its seams. Bars longer than wide lie along their length. */
 export function partsOf(plan: Plan): PartLine[] {
 	const lines: PartLine[] = [];
-	for (const piece of Object.values(plan.pieces))
-		for (const part of assemblyOf(piece, plan.vehicle, plan.stock).parts) {
+	for (const piece of Object.values(plan.pieces)) {
+		const assembly = assemblyOf(piece, plan.vehicle, plan.stock);
+		const holes = holesIn(plan, interiorOf(plan.vehicle), piece, assembly);
+		for (const whole of assembly.parts) {
+			const drilled = holes.get(whole.id);
+			const part = drilled ? { ...whole, cutOuts: [...(whole.cutOuts ?? []), ...drilled] } : whole;
 			if (part.form === 'bought') continue;
 			const line = lineOf(piece.name, part, plan);
 			const same = lines.find(
@@ -46,6 +51,7 @@ export function partsOf(plan: Plan): PartLine[] {
 			if (same) same.quantity++;
 			else lines.push({ ...line, number: lines.length + 1 });
 		}
+	}
 	return lines;
 }
 

@@ -2,6 +2,7 @@ import type { Highs } from 'highs';
 import type { BarStock, Plan, SheetStock } from '../plan/plan';
 import type { Hardware } from '../pieces';
 import { assemblyOf } from '../derive';
+import { fasteningHardware } from '../fastening';
 import type { ClothStock } from '../plan/cloths';
 import { layOutCloth, type ClothPlan } from './cloth';
 import { layOutBars, type BarPlan } from './lengths';
@@ -108,7 +109,8 @@ export const shoppingWords = ({ name, quantity, unit }: ToBuy): string =>
 export function hardwareOf(plan: Plan): Hardware[] {
 	const counts = new Map<string, number>();
 	for (const piece of Object.values(plan.pieces))
-		for (const { name, count } of assemblyOf(piece, plan.vehicle, plan.stock).hardware) counts.set(name, (counts.get(name) ?? 0) + count);
+		for (const { name, count } of [...assemblyOf(piece, plan.vehicle, plan.stock).hardware, ...fasteningHardware(piece)])
+			counts.set(name, (counts.get(name) ?? 0) + count);
 	return [...counts].map(([name, count]) => ({ name, count }));
 }
 

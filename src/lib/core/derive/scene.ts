@@ -16,8 +16,8 @@ export const assemblyOf = remember((piece: Piece, vehicle: Vehicle, stock: Plan[
 );
 
 /** A piece in one of its states, remembered: modes that use the same state share it. The id and name come with the piece. */
-const placed = remember((named: { id: string; name: string }, assembly: Assembly, state: PieceState) =>
-	placePiece(named.id, named.name, assembly, state)
+const placed = remember((named: { id: string; name: string; piece: Piece }, assembly: Assembly, state: PieceState) =>
+	placePiece(named.id, named.name, assembly, state, named.piece.held)
 );
 const named = remember((pieces: Plan['pieces']) => Object.entries(pieces).map(([id, piece]) => ({ id, name: piece.name, piece })));
 

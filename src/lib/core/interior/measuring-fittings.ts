@@ -1,3 +1,4 @@
+import type { Opening } from '../plan/fittings';
 import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
@@ -16,38 +17,56 @@ function block(add: AddEntry, group: MeasurementEntry['group'], path: string[], 
 	one('high', 'top', 'Floor to its top.');
 }
 
+/** Lower and upper edge of an opening or a window, and its edges at the heights at which they are taken. */
+function edgeEntries(
+	add: AddEntry,
+	group: MeasurementEntry['group'],
+	path: string[],
+	outline: Pick<Opening, 'name' | 'sill' | 'head' | 'edges'>,
+	words: { across: boolean; sill: [label: string, how: string]; head: [label: string, how: string]; of: string }
+): void {
+	const one = (key: string[], label: string, how: string, size: Measurement, factor: 1 | -1 = 1) =>
+		add(group, [...path, ...key], `${outline.name}: ${label}`, how, size, factor);
+	const [first, second] = words.across ? ['right-hand edge', 'left-hand edge'] : ['rear edge', 'front edge'];
+	one(['sill'], ...words.sill, outline.sill);
+	one(['head'], ...words.head, outline.head);
+	for (const [key, edge] of Object.entries(outline.edges)) {
+		const from = words.across ? `Centre line to the edge${words.of}` : `Shut rear door to the edge${words.of}, along the floor`;
+		const at = `${lengthMark(edge.z)} up`;
+		one(['edges', key, 'first'], `${first} ${at}`, `${from}, ${at}.`, edge.first, words.across ? -1 : 1);
+		one(['edges', key, 'second'], `${second} ${at}`, `${from}, ${at}.`, edge.second);
+	}
+}
+
+function openingEntries(vehicle: Vehicle, add: AddEntry): void {
+	for (const [id, opening] of Object.entries(vehicle.openings)) {
+		edgeEntries(add, 'Openings', ['openings', id], opening, {
+			across: opening.place === 'rear',
+			sill: ['sill', 'Door open: floor to the lower edge that things have to be lifted over.'],
+			head: ['head', 'Door open: floor to the upper edge.'],
+			of: ''
+		});
+		if (opening.door !== 'none')
+			add(
+				'Openings',
+				['openings', id, 'thickness'],
+				`${opening.name}: thickness of the door`,
+				'Inner face of its trim to the outer skin.',
+				opening.thickness
+			);
+	}
+	for (const [id, window] of Object.entries(vehicle.windows))
+		edgeEntries(add, 'Windows', ['windows', id], window, {
+			across: window.place === 'rear' || window.place === 'front',
+			sill: ['lower edge', 'Floor to the lower edge of the glass, straight up.'],
+			head: ['upper edge', 'Floor to the upper edge of the glass, straight up.'],
+			of: ' of the glass'
+		});
+}
+
 /** The measurements of openings, windows, fixtures, scribed walls, zones, anchors and no-drill areas. */
 export function fittingEntries(vehicle: Vehicle, add: AddEntry): void {
-	for (const [id, opening] of Object.entries(vehicle.openings)) {
-		const one = (path: string[], label: string, how: string, size: Measurement, factor: 1 | -1 = 1) =>
-			add('Openings', ['openings', id, ...path], `${opening.name}: ${label}`, how, size, factor);
-		const rear = opening.place === 'rear';
-		const [first, second] = rear ? ['right-hand edge', 'left-hand edge'] : ['rear edge', 'front edge'];
-		one(['sill'], 'sill', 'Door open: floor to the lower edge that things have to be lifted over.', opening.sill);
-		one(['head'], 'head', 'Door open: floor to the upper edge.', opening.head);
-		for (const [key, edge] of Object.entries(opening.edges)) {
-			const from = rear ? 'Centre line to the edge' : 'Shut rear door to the edge, along the floor';
-			const at = `${lengthMark(edge.z)} up`;
-			one(['edges', key, 'first'], `${first} ${at}`, `${from}, ${at}.`, edge.first, rear ? -1 : 1);
-			one(['edges', key, 'second'], `${second} ${at}`, `${from}, ${at}.`, edge.second);
-		}
-		if (opening.door !== 'none')
-			one(['thickness'], 'thickness of the door', 'Inner face of its trim to the outer skin.', opening.thickness);
-	}
-	for (const [id, window] of Object.entries(vehicle.windows)) {
-		const one = (path: string[], label: string, how: string, size: Measurement, factor: 1 | -1 = 1) =>
-			add('Windows', ['windows', id, ...path], `${window.name}: ${label}`, how, size, factor);
-		const across = window.place === 'rear' || window.place === 'front';
-		const [first, second] = across ? ['right-hand edge', 'left-hand edge'] : ['rear edge', 'front edge'];
-		one(['sill'], 'lower edge', 'Floor to the lower edge of the glass, straight up.', window.sill);
-		one(['head'], 'upper edge', 'Floor to the upper edge of the glass, straight up.', window.head);
-		for (const [key, edge] of Object.entries(window.edges)) {
-			const from = across ? 'Centre line to the edge of the glass' : 'Shut rear door to the edge of the glass, along the floor';
-			const at = `${lengthMark(edge.z)} up`;
-			one(['edges', key, 'first'], `${first} ${at}`, `${from}, ${at}.`, edge.first, across ? -1 : 1);
-			one(['edges', key, 'second'], `${second} ${at}`, `${from}, ${at}.`, edge.second);
-		}
-	}
+	openingEntries(vehicle, add);
 	for (const [id, fixture] of Object.entries(vehicle.fixtures)) block(add, 'Steps, pillars, pits', ['fixtures', id], fixture.name, fixture);
 	for (const [id, { x, z, from, distance }] of Object.entries(vehicle.diagonals)) {
 		const other = from === 'left' ? 'right' : 'left';

@@ -2,7 +2,7 @@ import { area, bounds, rectangle, type Polygon } from '../geometry/polygon';
 import { compose, IDENTITY, place, shiftBy, turnAbout, type Pose } from '../geometry/pose';
 import { boxAround, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { floorLining, seatSolid, type Interior, type SeatSolid } from '../interior';
-import type { Assembly, Joint, Link, Pad, PadPlace, Part, PieceState, Stop } from '../pieces';
+import type { Assembly, Joint, Link, Pad, PadPlace, Part, Piece, PieceState, Stop } from '../pieces';
 import type { Mode } from '../plan/plan';
 import { defaultSetting } from '../plan/seat-setting';
 import type { Vehicle } from '../plan/vehicle';
@@ -42,6 +42,8 @@ export interface PlacedPiece {
 	name: string;
 	assembly: Assembly;
 	state: PieceState;
+	/** What holds it. */
+	held?: Piece['held'];
 	parts: PlacedPart[];
 	pads: PlacedPad[];
 }
@@ -175,8 +177,8 @@ export function stateIn(assembly: Assembly, mode: Mode, piece: string): PieceSta
 }
 
 /** A piece in one of its states. */
-export function placePiece(id: string, name: string, assembly: Assembly, state: PieceState): PlacedPiece {
-	return { ...posed(id, name, assembly, state.joints, state.out ?? [], padsIn(assembly, state.id)), state };
+export function placePiece(id: string, name: string, assembly: Assembly, state: PieceState, held?: Piece['held']): PlacedPiece {
+	return { ...(held ? { held } : {}), ...posed(id, name, assembly, state.joints, state.out ?? [], padsIn(assembly, state.id)), state };
 }
 
 /** A pad with one of its places. */

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { fasteningSchema } from '../plan/fastening';
+import { tableOf } from '../plan/id';
 import { benchBoxParams } from './bench-box/params';
 import { bridgeParams } from './bridge/params';
 import { bunkParams } from './bunk/params';
@@ -25,9 +27,14 @@ import { tubeFrameParams } from './tube-frame/params';
 import { windowCoverParams } from './window-cover/params';
 
 const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S) =>
-	z.strictObject({ kind: z.literal(kind), name: z.string().trim().min(1).max(120), params });
+	z.strictObject({
+		kind: z.literal(kind),
+		name: z.string().trim().min(1).max(120),
+		params,
+		held: tableOf(fasteningSchema).optional().describe('what holds it to the vehicle or to a neighbour')
+	});
 
-/** A piece as the plan stores it: its kind, its name and the parameters of that kind. */
+/** A piece as the plan stores it: its kind, its name, the parameters of that kind and what holds it. */
 export const pieceSchema = z
 	.discriminatedUnion('kind', [
 		entry('fixed-platform', fixedPlatformParams),

@@ -1,5 +1,6 @@
 import type { Piece } from '../pieces/schema';
 import type { Edit } from './edit';
+import type { Fastening } from './fastening';
 import { freeId } from './id';
 import type { Animal, Gear, Person, Plan, Posture } from './plan';
 import type { Use } from './use';
@@ -40,6 +41,14 @@ export function addPiece(plan: Plan, piece: Piece): { id: string; edits: Edit[] 
 	return { id, edits };
 }
 
+/** Edits that take out every fastening of which something is true. */
+export const looseEnds = ({ pieces }: Pick<Plan, 'pieces'>, gone: (held: Fastening) => boolean): Edit[] =>
+	Object.entries(pieces).flatMap(([id, { held = {} }]) =>
+		Object.entries(held)
+			.filter(([, one]) => gone(one))
+			.map(([one]): Edit => ({ path: ['pieces', id, 'held', one], value: undefined }))
+	);
+
 /** Edits that take a piece out and everything that refers to it. */
 export function removePiece(plan: Plan, id: string): Edit[] {
 	const edits: Edit[] = [];
@@ -50,6 +59,7 @@ export function removePiece(plan: Plan, id: string): Edit[] {
 	}
 	for (const [gear, item] of Object.entries(plan.gear))
 		if (item.under === id) edits.push({ path: ['gear', gear, 'under'], value: undefined });
+	edits.push(...looseEnds(plan, (held) => 'neighbour' in held && held.neighbour === id));
 	return [...edits, { path: ['pieces', id], value: undefined }];
 }
 

@@ -1,3 +1,4 @@
+import { looseEnds } from './changes';
 import type { Edit } from './edit';
 import type { Anchor, Contour, Fixture, Lined, NoDrill, Opening, Window, Zone } from './fittings';
 import { freeId } from './id';
@@ -150,8 +151,9 @@ export function addFitting(plan: Plan, what: FittingName): { id: string; edits: 
 	return { id, edits: [{ path: ['vehicle', table, id], value: entry }] };
 }
 
-/** Edits that take a fitting out; an opening leaves every mode as well. */
-export const removeFitting = ({ modes }: Plan, table: FittingTable, id: string): Edit[] => [
+/** Edits that take a fitting out; an opening leaves every mode as well, an anchor whatever it holds. */
+export const removeFitting = ({ modes, pieces }: Plan, table: FittingTable, id: string): Edit[] => [
+	...(table === 'anchors' ? looseEnds({ pieces }, (held) => 'anchor' in held && held.anchor === id) : []),
 	...(table === 'openings' ? Object.entries(modes) : [])
 		.filter(([, mode]) => Object.hasOwn(mode.doors, id))
 		.map(([mode]): Edit => ({ path: ['modes', mode, 'doors', id], value: undefined })),

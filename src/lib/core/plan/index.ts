@@ -24,6 +24,7 @@ export {
 	type FittingName,
 	type FittingTable
 } from './fitting-changes';
+export { BOLTED, type Fastening, type FasteningWay } from './fastening';
 export { freeId } from './id';
 export {
 	afterReading,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pieceSchema } from '../pieces/schema';
+import { pieceSchema, type Piece } from '../pieces/schema';
 import { briefSchema } from './brief';
 import { clothStockSchema, STARTING_CLOTHS } from './cloths';
 import { foamStockSchema, STARTING_FOAMS } from './foams';
@@ -159,6 +159,24 @@ export const practiceSchema = z.strictObject({
 	readings: z.record(z.string().max(200), z.array(z.number()).max(50)).describe('readings in mm by measurement, in order')
 });
 
+/** Stock, anchors and neighbours that the pieces of a plan name. */
+function piecesKnown(
+	plan: { pieces: Record<string, Piece>; vehicle: { anchors: object }; stock: Record<'sheets' | 'bars' | 'cloths', object> },
+	known: (table: object, id: string, path: string[], what: string) => void
+): void {
+	for (const [id, piece] of Object.entries(plan.pieces)) {
+		for (const [one, held] of Object.entries(piece.held ?? {})) {
+			if ('anchor' in held) known(plan.vehicle.anchors, held.anchor, ['pieces', id, 'held', one, 'anchor'], 'anchor');
+			if ('neighbour' in held) known(plan.pieces, held.neighbour, ['pieces', id, 'held', one, 'neighbour'], 'piece');
+		}
+		for (const [key, value] of Object.entries(piece.params)) {
+			if (key.endsWith('Sheet')) known(plan.stock.sheets, String(value), ['pieces', id, 'params', key], 'sheet');
+			if (key.endsWith('Cloth')) known(plan.stock.cloths, String(value), ['pieces', id, 'params', key], 'cloth');
+			if (key.endsWith('Bar')) known(plan.stock.bars, String(value), ['pieces', id, 'params', key], 'bar');
+		}
+	}
+}
+
 /** Everything a builder decides and measures. Whatever can be worked out from it is not stored. */
 export const planSchema = z
 	.strictObject({
@@ -193,12 +211,6 @@ export const planSchema = z
 		for (const [id, person] of Object.entries(plan.crew))
 			if (person.driving) known(plan.vehicle.seats, person.driving.seat, ['crew', id, 'driving', 'seat'], 'seat');
 		for (const [id, item] of Object.entries(plan.gear)) if (item.under) known(plan.pieces, item.under, ['gear', id, 'under'], 'piece');
-		for (const [id, piece] of Object.entries(plan.pieces)) {
-			for (const [key, value] of Object.entries(piece.params)) {
-				if (key.endsWith('Sheet')) known(plan.stock.sheets, String(value), ['pieces', id, 'params', key], 'sheet');
-				if (key.endsWith('Cloth')) known(plan.stock.cloths, String(value), ['pieces', id, 'params', key], 'cloth');
-				if (key.endsWith('Bar')) known(plan.stock.bars, String(value), ['pieces', id, 'params', key], 'bar');
-			}
-		}
+		piecesKnown(plan, known);
 	});
 export type Plan = z.infer<typeof planSchema>;

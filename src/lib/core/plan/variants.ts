@@ -39,16 +39,28 @@ function modeIn({ vehicle, crew, gear }: Plan, pieces: Readonly<Record<string, P
 	};
 }
 
-/** The pieces of a variant cut from what a plan has: a sheet or bar that is gone gives way to the first of its sort. */
-function piecesIn(stock: Plan['stock'], pieces: Readonly<Record<string, Piece>>): Record<string, Piece> {
+/**
+ * The pieces of a variant cut from what a plan has: a sheet, bar or cloth that is gone gives way to the first of its sort, and
+ * what held a piece to an anchor or a neighbour that is gone goes as well.
+ */
+function piecesIn({ stock, vehicle }: Pick<Plan, 'stock' | 'vehicle'>, pieces: Readonly<Record<string, Piece>>): Record<string, Piece> {
 	const instead = (key: string, value: unknown): unknown => {
-		const table = key.endsWith('Sheet') ? stock.sheets : key.endsWith('Bar') ? stock.bars : undefined;
+		const table = key.endsWith('Sheet')
+			? stock.sheets
+			: key.endsWith('Bar')
+				? stock.bars
+				: key.endsWith('Cloth')
+					? stock.cloths
+					: undefined;
 		return !table || Object.hasOwn(table, String(value)) ? value : (Object.keys(table)[0] ?? value);
 	};
 	return Object.fromEntries(
 		Object.entries(pieces).map(([id, piece]) => {
 			const params = Object.fromEntries(Object.entries(piece.params).map(([key, value]) => [key, instead(key, value)]));
-			return [id, { ...piece, params } as Piece];
+			const held = Object.entries(piece.held ?? {}).filter(([, one]) =>
+				'anchor' in one ? Object.hasOwn(vehicle.anchors, one.anchor) : !('neighbour' in one) || Object.hasOwn(pieces, one.neighbour)
+			);
+			return [id, { ...piece, params, ...(piece.held ? { held: Object.fromEntries(held) } : {}) } as Piece];
 		})
 	);
 }
@@ -56,7 +68,7 @@ function piecesIn(stock: Plan['stock'], pieces: Readonly<Record<string, Piece>>)
 /** The whole plan with a variant in place of its present layout. Vehicle, people, gear and log stay as they are now. */
 export function withVariant(plan: Plan, variant: Variant): Plan {
 	const stock = stockFor(plan.stock, variant.pieces);
-	const pieces = piecesIn(stock, variant.pieces);
+	const pieces = piecesIn({ stock, vehicle: plan.vehicle }, variant.pieces);
 	const gear = Object.entries(plan.gear).map(([id, own]): [string, Plan['gear'][string]] => {
 		const item = { ...own };
 		delete item.under;

@@ -181,63 +181,63 @@ const battensOf = ({ stand, params, bar, z }: Frame, stretches: Range[], below: 
 		)
 	);
 
+/** What holds the outer edge of a table on the wall. */
+type Held = Pick<Mounted, 'links' | 'parts' | 'supports' | 'innerMargins' | 'hardware' | 'away' | 'out' | 'steps'> & { battens: Range[] };
+
+function heldBy(frame: Frame): Held {
+	const whole: Range[] = [[0, frame.params.width]];
+	if (frame.params.hold === 'swing bracket') {
+		const steps: Step[] = [
+			{
+				words: 'Swing the bracket under it',
+				back: 'Hold the table and swing the bracket flat',
+				joints: { bracket: 0 },
+				seconds: 3,
+				hands: 1
+			}
+		];
+		return { ...swingBracket(frame), away: { bracket: Math.PI / 2 }, steps };
+	}
+	if (frame.params.hold === 'screw-in leg') {
+		const steps: Step[] = [
+			{ words: 'Bring the leg', back: 'Put the leg into its clip', bringsIn: ['leg'], seconds: 3, hands: 1 },
+			{ words: 'Screw the leg in under it', back: 'Unscrew the leg', joints: { leg: 0 }, seconds: 8, hands: 1 }
+		];
+		return { ...screwInLeg(frame), innerMargins: [], away: { leg: 1 }, out: ['leg'], steps, battens: whole };
+	}
+	const hardware = [{ name: 'Wire with eyes, from the wall to the outer corner', count: 2 }];
+	return { links: [], parts: [], supports: [], innerMargins: [], hardware, away: {}, steps: [], battens: whole };
+}
+
 /** A table on the wall that hangs down below its hinge, or stands up against the wall above it. */
 function onWall(frame: Frame): Mounted {
 	const { params } = frame;
 	const below = params.mount === 'wall, hangs below';
-	const bracket = params.hold === 'swing bracket' ? swingBracket(frame) : undefined;
-	const leg = params.hold === 'screw-in leg' ? screwInLeg(frame) : undefined;
-	const battens = battensOf(frame, bracket?.battens ?? [[0, params.width]], below);
-	const wires = params.hold === 'wires from above';
-	const raise: Step = below
-		? { words: 'Lift the table level', back: 'Let the table hang down', joints: { leaf: 0 }, seconds: 3, hands: 1 }
-		: {
-				words: `Let the table down${wires ? ' onto its wires' : ''}`,
-				back: 'Fold the table up and hook it',
-				joints: { leaf: 0 },
-				seconds: 3,
-				hands: 1
-			};
-	const hold: Step[] = bracket
-		? [
-				{
-					words: 'Swing the bracket under it',
-					back: 'Hold the table and swing the bracket flat',
-					joints: { bracket: 0 },
-					seconds: 3,
-					hands: 1
-				}
-			]
-		: leg
-			? [
-					{ words: 'Bring the leg', back: 'Put the leg into its clip', bringsIn: ['leg'], seconds: 3, hands: 1 },
-					{ words: 'Screw the leg in under it', back: 'Unscrew the leg', joints: { leg: 0 }, seconds: 8, hands: 1 }
-				]
-			: [];
+	const held = heldBy(frame);
+	const battens = battensOf(frame, held.battens, below);
+	const raise = below
+		? { words: 'Lift the table level', back: 'Let the table hang down' }
+		: { words: 'Let the table down', back: 'Fold the table up and hook it' };
 	return {
 		links: [
 			{ id: 'frame', joint: { type: 'fixed' } },
 			{ id: 'leaf', parent: 'frame', module: 'Table', joint: wallHinge(frame, below) },
-			...(bracket?.links ?? []),
-			...(leg?.links ?? [])
+			...held.links
 		],
-		parts: [...battens, ...(bracket?.parts ?? []), ...(leg?.parts ?? [])],
+		parts: [...battens, ...held.parts],
 		supports: [
 			...battens.map(({ id }) => ({ part: id, by: 'wall', kind: 'wall bracket' as const })),
 			{ part: 'leaf', by: 'batten-1', kind: 'hinge' },
-			...(bracket?.supports ?? []),
-			...(leg?.supports ?? [])
+			...held.supports
 		],
-		away: { leaf: Math.PI / 2, ...(bracket ? { bracket: Math.PI / 2 } : {}), ...(leg ? { leg: 1 } : {}) },
-		...(leg ? { out: ['leg'] } : {}),
-		steps: [raise, ...hold],
-		innerMargins: bracket?.innerMargins ?? [],
+		away: { leaf: Math.PI / 2, ...held.away },
+		...(held.out ? { out: held.out } : {}),
+		steps: [{ ...raise, joints: { leaf: 0 }, seconds: 3, hands: 1 }, ...held.steps],
+		innerMargins: held.innerMargins,
 		hardware: [
 			{ name: 'Hinge for a table', count: Math.max(2, Math.ceil(params.width / 300)) },
-			...(wires ? [{ name: 'Wire with eyes, from the wall to the outer corner', count: 2 }] : []),
 			...(below ? [] : [{ name: 'Hook that holds the folded table', count: 1 }]),
-			...(bracket?.hardware ?? []),
-			...(leg?.hardware ?? [])
+			...held.hardware
 		]
 	};
 }

@@ -1,0 +1,126 @@
+import { DRILL_CLEAR, fastenedBy, needed, outOf, travellingMass, WAYS, type Fastened } from '../fastening';
+import type { PlacedPiece, Scene } from '../modes';
+import { lengthMark, massMark } from '../units';
+import type { Check, CheckContext, Result } from './finding';
+
+/** Pieces that travel as they stand: what is out, or gives way altogether, needs no holding. */
+const travelling = (scene: Scene) =>
+	scene.pieces.filter(({ parts }) => parts.some(({ part }) => part.form === 'board' || part.form === 'bar'));
+
+const fasteningsOf = ({ plan, scene }: CheckContext, piece: PlacedPiece): Fastened[] =>
+	fastenedBy(plan.vehicle, scene.interior, piece, piece.held ?? {}, scene.pieces);
+
+const middleOf = ({ parts }: PlacedPiece) => {
+	const { x, y, z } = parts[0].box;
+	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: z[0] };
+};
+
+/** Whether enough holds each piece while driving: by its mass, and never fewer than two. */
+export const heldDown: Check = {
+	rule: 'held',
+	run: (context) =>
+		context.scene.mode.use !== 'drive'
+			? []
+			: travelling(context.scene).map((piece): Result => {
+					const { plan } = context;
+					const kg = travellingMass(piece, plan.stock, plan.gear);
+					const holding = fasteningsOf(context, piece).filter(({ held, away, suits }) => suits && away <= WAYS[held.way].reach + 0.5);
+					const count = needed(kg, Math.min(...holding.map(({ holds }) => holds), ...(holding.length === 0 ? [WAYS.strap.holds] : [])));
+					const common = {
+						rule: 'held',
+						key: piece.id,
+						subjects: [piece.id],
+						unit: 'count' as const,
+						limit: count,
+						actual: holding.length,
+						at: middleOf(piece)
+					};
+					const title = `${piece.name}: held down for driving`;
+					if (Object.keys(piece.held ?? {}).length === 0)
+						return {
+							...common,
+							title,
+							margin: 0,
+							comfort: 1,
+							why: `Nothing is planned yet that holds it; ${massMark(kg)} slide forward at the first braking. It needs ${count} fastenings.`
+						};
+					return {
+						...common,
+						title,
+						margin: holding.length - count,
+						comfort: 0,
+						why: `${massMark(kg)} with what is in it; ${holding.length === 0 ? 'nothing that reaches holds it' : `${holding.map(({ words }) => words).join(', ')}`}. For braking only: a crash is far beyond it, and a qualified person judges the anchors.`
+					};
+				})
+};
+
+/** Whether each fastening gets from the piece to what it goes to, and whether that is something it can hold on. */
+export const fasteningReach: Check = {
+	rule: 'fastening-reach',
+	run: (context) =>
+		travelling(context.scene).flatMap((piece) =>
+			fasteningsOf(context, piece).map(({ id, held, words, away, from, to, suits }): Result => {
+				const { reach } = WAYS[held.way];
+				return {
+					rule: 'fastening-reach',
+					key: `${piece.id}+${id}`,
+					title: `${piece.name}: ${words}`,
+					subjects: [piece.id, ...('neighbour' in held ? [held.neighbour] : [])],
+					margin: suits ? reach - away : -reach,
+					comfort: 0,
+					unit: 'mm',
+					limit: reach,
+					actual: away,
+					why: suits
+						? `From the piece to it are ${lengthMark(Math.round(away))}; such a one goes up to ${lengthMark(reach)}.`
+						: 'An anchor of that kind cannot be used this way.',
+					at: to,
+					line: [from, to]
+				};
+			})
+		)
+};
+
+/** New holes where none may be: near what must not be drilled, or at all when no new holes are wanted. */
+export const newHoles: Check = {
+	rule: 'new-holes',
+	run: (context) => {
+		const { plan, scene } = context;
+		const wanted = plan.brief?.drill ?? true;
+		return travelling(scene).flatMap((piece) =>
+			fasteningsOf(context, piece).flatMap(({ id, held, to }): Result[] => {
+				if (held.way !== 'new bolt through') return [];
+				const common = { rule: 'new-holes', key: `${piece.id}+${id}`, subjects: [piece.id], at: to };
+				if (!wanted)
+					return [
+						{
+							...common,
+							title: `${piece.name}: a new hole in the ${held.surface}`,
+							margin: -1,
+							comfort: 0,
+							unit: 'count',
+							limit: 0,
+							actual: 1,
+							why: 'No new holes are wanted in this vehicle: use a ring, a thread, a strap or a neighbour instead.'
+						}
+					];
+				return Object.values(plan.vehicle.noDrill)
+					.filter(({ surface }) => surface === held.surface)
+					.map((area): Result => {
+						const out = outOf(area, { along: held.x, across: held.at });
+						return {
+							...common,
+							key: `${common.key}+${area.name}`,
+							title: `${piece.name}: hole beside ${area.name.toLowerCase()}`,
+							margin: out - DRILL_CLEAR,
+							comfort: DRILL_CLEAR,
+							unit: 'mm',
+							limit: DRILL_CLEAR,
+							actual: out,
+							why: `${area.name} (${area.hazard}) is ${out < 0 ? 'right behind it' : `${lengthMark(Math.round(out))} away`}; keep ${lengthMark(DRILL_CLEAR)}, and look behind the panel yourself before drilling.`
+						};
+					});
+			})
+		);
+	}
+};
