@@ -3,9 +3,9 @@ import type { PlacedPiece, Scene } from '../modes';
 import { lengthMark, massMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
 
-/** Pieces that travel as they stand: what is out, or gives way altogether, needs no holding. */
+/** Pieces that travel as they stand: what is out, gives way altogether or is the floor itself needs no holding. */
 const travelling = (scene: Scene) =>
-	scene.pieces.filter(({ parts }) => parts.some(({ part }) => part.form === 'board' || part.form === 'bar'));
+	scene.pieces.filter(({ parts }) => parts.some(({ part, box }) => (part.form === 'board' || part.form === 'bar') && box.z[1] > 1));
 
 const fasteningsOf = ({ plan, scene }: CheckContext, piece: PlacedPiece): Fastened[] =>
 	fastenedBy(plan.vehicle, scene.interior, piece, piece.held ?? {}, scene.pieces);

@@ -5,6 +5,7 @@ import { litresOf } from '../storage';
 import { pieceKnobs, seatKnobs, turnWords, type Knob } from '../turning';
 import type { UnitSystem } from '../units';
 import { concessions } from './concessions';
+import { betterJoints } from './floor-joints';
 import type { Finding, Fix } from './finding';
 import { findingsOf, isWorse, resultId, type Tolerances } from './run';
 import { settlingTurns } from './settling';
@@ -80,7 +81,8 @@ export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, s
 	// A change that only moves the trouble elsewhere is worth showing when something clashes and nothing better is to be had.
 	const harmless = fixes.filter((fix) => fix.newClashes === 0);
 	const useful = harmless.length > 0 || finding.status !== 'clash' ? harmless : fixes.slice(0, 2);
-	const given = finding.status === 'clash' ? concessions(plan, finding) : [];
+	const joints = betterJoints(plan, finding);
+	const given = [...(finding.status === 'clash' ? concessions(plan, finding) : []), ...(joints ? [joints] : [])];
 	return [
 		...useful
 			.slice(0, most - given.length)

@@ -1,4 +1,5 @@
 import { aisleWidth } from './aisles';
+import { allowance } from './allowance';
 import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { benchHead, benchLegRoom } from './bench';
@@ -23,6 +24,7 @@ import {
 	fitThings,
 	fitWalls
 } from './fit';
+import { floorJoints } from './floor-joints';
 import { racking } from './frames';
 import { frontOpens } from './fronts';
 import { gettingIn } from './getting-in';
@@ -50,6 +52,7 @@ export const CHECKS: readonly Check[] = [
 	roomToSit,
 	keepClear,
 	fitPieces,
+	allowance,
 	fitThings,
 	lyingLength,
 	lyingBreadth,
@@ -75,6 +78,7 @@ export const CHECKS: readonly Check[] = [
 	drawerDroop,
 	drawerLatch,
 	racking,
+	floorJoints,
 	windowCovers,
 	heldDown,
 	fasteningReach,

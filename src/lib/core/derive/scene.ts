@@ -1,4 +1,4 @@
-import { buildInterior, windowsOf } from '../interior';
+import { buildInterior, windowsOf, zonesOf } from '../interior';
 import { rectangle } from '../geometry/polygon';
 import type { Box } from '../geometry/vector';
 import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
@@ -12,7 +12,7 @@ export const interiorOf = remember(buildInterior);
 
 /** The assembly of a piece in a vehicle, remembered. */
 export const assemblyOf = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']) =>
-	assemble(piece, { interior: interiorOf(vehicle), windows: windowsOf(vehicle, interiorOf(vehicle)), stock })
+	assemble(piece, { interior: interiorOf(vehicle), windows: windowsOf(vehicle, interiorOf(vehicle)), zones: zonesOf(vehicle), stock })
 );
 
 /** A piece in one of its states, remembered: modes that use the same state share it. The id and name come with the piece. */

@@ -1,6 +1,6 @@
 import { polygonHull } from 'd3-polygon';
 import { breaks } from '../geometry/piecewise';
-import { area, bounds, convexSeparation, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
+import { area, bounds, convexSeparation, difference, distance, intersection, largest, rectangle, type Polygon } from '../geometry/polygon';
 import { prismSeparation } from '../geometry/prism';
 import { boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, halfWidth, rearFaceAt, sign } from './evaluate';
@@ -13,6 +13,8 @@ export interface Solid {
 	box: Box;
 	/** Outline from above of a thing with level faces; null for a tilted one. */
 	footprint: Polygon | null;
+	/** Openings through it, from above, of a level thing that has any. */
+	holes?: Polygon[];
 	/** Corners of its lower face followed by those of its upper one; asked of tilted things only. */
 	corners: Vec3[];
 }
@@ -104,12 +106,17 @@ export function frontClearance(interior: Interior, solid: Solid): Clearance {
 	return { margin: interior.length - x[1], at: vec3(x[1], middle, z[1]), against: vec3(interior.length, middle, z[1]) };
 }
 
+/** A board whose upper face is no higher than this is part of the floor, mm. */
+const FLUSH = 0.5;
+
 /** Room above the floor, or above the bottom of a pit that the solid stands in; only a tilted or sunk solid can be below it. */
 export function floorClearance(interior: Interior, solid: Solid): Clearance {
 	const { x, y, z } = solid.box;
 	const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
 	const within = interior.pits.filter(({ box }) => x[0] >= box.x[0] && x[1] <= box.x[1] && y[0] >= box.y[0] && y[1] <= box.y[1]);
-	const floor = Math.min(0, ...within.map(({ box }) => box.z[0]));
+	// A board of the floor itself lies in what is built up on the bare floor.
+	const bare = z[1] <= FLUSH ? -interior.floorBuildUp : 0;
+	const floor = Math.min(bare, ...within.map(({ box }) => box.z[0]));
 	return { margin: z[0] - floor, at: vec3(mx, my, z[0]), against: vec3(mx, my, floor) };
 }
 
@@ -133,8 +140,9 @@ export function blockClearance(block: Box, solid: Solid): Clearance {
 	if (!solid.footprint) return { margin: prismSeparation(blockPrism(block), solid.corners), at, against };
 	// A clipped or notched outline may leave a block alone that its rectangle would hit.
 	const outline = rectangle(...block.x, ...block.y);
-	const shared = largest(intersection(solid.footprint, outline));
-	if (!shared) return { margin: Math.max(upright, distance(solid.footprint, outline)), at, against };
+	const meets = intersection(solid.footprint, outline).flatMap((part) => difference(part, solid.holes ?? []));
+	const shared = largest(meets.filter((part) => area(part) > 1));
+	if (!shared) return { margin: Math.max(upright, solid.holes ? 0 : distance(solid.footprint, outline)), at, against };
 	const over = bounds(shared);
 	return { margin: Math.max(upright, -Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0])), at, against };
 }

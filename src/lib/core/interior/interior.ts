@@ -57,6 +57,8 @@ export interface Interior {
 	pits: FixtureSolid[];
 	/** Walls as scribed; beside them the stations count. */
 	scribed: WallLine[];
+	/** Thickness of what is built up on the bare floor, below the finished one. */
+	floorBuildUp: number;
 }
 
 /** The interior of a vehicle, with the lining deducted when the sizes were taken on bare metal. */
@@ -97,7 +99,8 @@ export function buildInterior(vehicle: Vehicle): Interior {
 		arches: Object.entries(vehicle.arches).flatMap(([id, arch]) => archSolids(id, arch, lining.floor)),
 		fixtures: blocks.filter(({ kind }) => kind !== 'pit'),
 		pits: blocks.filter(({ kind }) => kind === 'pit'),
-		scribed
+		scribed,
+		floorBuildUp: Object.values(vehicle.lining.floor).reduce((sum, layer) => sum + layer.thickness, 0)
 	};
 }
 

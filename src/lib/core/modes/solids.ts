@@ -14,10 +14,11 @@ export interface NamedThing extends NamedSolid {
 }
 
 /** A placed part or pad as a solid. */
-export const solidOf = ({ box, footprint, lower, upper }: PlacedPart | PlacedPad): Solid => ({
-	box,
-	footprint,
-	corners: [...lower, ...upper]
+export const solidOf = (placed: PlacedPart | PlacedPad): Solid => ({
+	box: placed.box,
+	footprint: placed.footprint,
+	...(placed.footprint && 'holes' in placed ? { holes: placed.holes!.map(({ lower }) => lower.map(({ x, y }) => ({ x, y }))) } : {}),
+	corners: [...placed.lower, ...placed.upper]
 });
 
 /** The parts of a piece that do not give way. */

@@ -32,6 +32,7 @@ const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['lid-platform', { lids: 3, hinge: 'front edge', padStays: false }],
 	['lid-platform', { lids: 2, hinge: 'right wall' }],
 	['bench-box', { moves: 300, ledge: 300, side: 'right' }],
+	['bench-box', { back: 350, gap: 20, depth: 560 }],
 	['drawer-unit', { facing: 'left', runs: 'trays', columns: 3, width: 700, length: 1800 }],
 	['drawer-unit', { facing: 'front', runs: 'sliding shelves', bothEnds: true, rows: 2, rear: 1200, height: 600 }],
 	['table', { hold: 'screw-in leg', facing: 'left' }],

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { Polygon } from '../geometry/polygon';
 import type { Pose } from '../geometry/pose';
 import type { Box, Vec3 } from '../geometry/vector';
-import type { Interior, WindowPane } from '../interior';
+import type { Interior, WindowPane, ZoneSolid } from '../interior';
 import type { Stock } from '../plan/plan';
 import type { Use } from '../plan/use';
 import type { SlideName } from '../slides';
@@ -225,6 +225,14 @@ export interface Aisle {
 	width: number;
 }
 
+/** A line on the floor along which two boards meet, at some x. */
+export interface FloorJoint {
+	id: string;
+	x: number;
+	/** The parameter that moves it, counted from the rear edge; none while the boards are equally long. */
+	param?: string;
+}
+
 /** A cover over a window, in the states in which it hangs. */
 export interface Cover {
 	window: string;
@@ -259,6 +267,7 @@ export interface Assembly {
 	hardware: Hardware[];
 	aisles: Aisle[];
 	covers: Cover[];
+	floorJoints: FloorJoint[];
 	/** Height of the boards or slats above the floor: the height that the height chart moves. */
 	deck: number;
 }
@@ -267,6 +276,7 @@ export interface Assembly {
 export interface Surroundings {
 	interior: Interior;
 	windows: readonly WindowPane[];
+	zones: readonly ZoneSolid[];
 	stock: Stock;
 }
 

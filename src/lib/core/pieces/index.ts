@@ -5,6 +5,7 @@ import { bunk } from './bunk';
 import { cabinet } from './cabinet';
 import { drawerUnit } from './drawer-unit';
 import { fixedPlatform } from './fixed-platform';
+import { floorBoards } from './floor-boards';
 import { floorPanels } from './floor-panels';
 import { foldOver } from './fold-over';
 import { foldingSofa } from './folding-sofa';
@@ -43,6 +44,7 @@ export const KINDS = {
 	'bench-box': benchBox,
 	cabinet,
 	'tube-frame': tubeFrame,
+	'floor-boards': floorBoards,
 	table,
 	'window-cover': windowCover,
 	'sink-unit': sinkUnit,

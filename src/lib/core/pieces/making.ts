@@ -104,6 +104,7 @@ export const assembled = (given: Pick<Assembly, 'links' | 'parts' | 'states' | '
 	hardware: [],
 	aisles: [],
 	covers: [],
+	floorJoints: [],
 	...given
 });
 

@@ -7,6 +7,7 @@ import { bunkParams } from './bunk/params';
 import { cabinetParams } from './cabinet/params';
 import { drawerUnitParams } from './drawer-unit/params';
 import { fixedPlatformParams } from './fixed-platform/params';
+import { floorBoardsParams } from './floor-boards/params';
 import { floorPanelsParams } from './floor-panels/params';
 import { foldOverParams } from './fold-over/params';
 import { foldingSofaParams } from './folding-sofa/params';
@@ -53,6 +54,7 @@ export const pieceSchema = z
 		entry('bench-box', benchBoxParams),
 		entry('cabinet', cabinetParams),
 		entry('tube-frame', tubeFrameParams),
+		entry('floor-boards', floorBoardsParams),
 		entry('table', tableParams),
 		entry('window-cover', windowCoverParams),
 		entry('sink-unit', sinkUnitParams),

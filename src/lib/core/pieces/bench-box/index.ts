@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, sign, type Interior } from '../../interior';
-import { pieceKind, type Move, type Pad, type PieceState, type Surface } from '../assembly';
+import { pieceKind, type Link, type Move, type Pad, type Part, type PieceState, type Space, type Surface } from '../assembly';
 import {
 	assembled,
 	barIn,
@@ -29,7 +29,8 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 	const states: PieceState[] = [
 		{ id: 'wall', name: 'At the wall', joints: {}, startsFor: travels ? ['drive', 'day'] : ['drive', 'day', 'night'] },
 		...(travels ? [{ id: 'aisle', name: 'In the aisle', joints: { box: params.moves }, startsFor: ['night' as const] }] : []),
-		...(params.lid ? [{ id: 'lid-up', name: 'Lid up', joints: { lid: angle }, startsFor: [] }] : [])
+		...(params.lid ? [{ id: 'lid-up', name: 'Lid up', joints: { lid: angle }, startsFor: [] }] : []),
+		...(params.back > 0 ? [{ id: 'back-open', name: 'Back open', joints: { 'back-lid': angle }, startsFor: [] }] : [])
 	];
 	const moves: Move[] = [
 		...(travels
@@ -66,6 +67,23 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 						]
 					}
 				]
+			: []),
+		...(params.back > 0
+			? [
+					{
+						from: 'wall',
+						to: 'back-open',
+						steps: [
+							{
+								words: 'Lift the lid of the back',
+								back: 'Lower the lid of the back',
+								joints: { 'back-lid': angle },
+								seconds: 3,
+								hands: 1 as const
+							}
+						]
+					}
+				]
 			: [])
 	];
 	return { states, moves };
@@ -77,7 +95,8 @@ const footOf = (interior: Interior, params: Params, x: Range, under: number): nu
 
 function seat(params: Params, x: Range, y: Depth): { pads: Pad[]; surfaces: Surface[] } {
 	if (params.cushion <= 0) return { pads: [], surfaces: [] };
-	const box = { x, y: y(0, params.depth), z: [params.height, params.height + params.cushion] as Range };
+	const behind = backOf(params);
+	const box = { x, y: y(behind, params.depth), z: [params.height, params.height + params.cushion] as Range };
 	const ids = statesAndMoves(params)
 		.states.map(({ id }) => id)
 		.filter((id) => id !== 'lid-up');
@@ -86,12 +105,43 @@ function seat(params: Params, x: Range, y: Depth): { pads: Pad[]; surfaces: Surf
 			padIn('cushion', 'Bench cushion', params.cushionFoam, box, Object.fromEntries(ids.map((id) => [id, { role: 'seat', link: 'box' }])))
 		],
 		surfaces: [
-			sitOn('seat', params.side, x, y, [0, params.depth], {
+			sitOn('seat', params.side, x, y, [behind, params.depth], {
 				base: params.height,
 				pad: params.cushion,
 				foam: params.cushionFoam,
 				states: ['wall']
 			})
+		]
+	};
+}
+
+/** How far the back takes from the depth of the seat. */
+const backOf = ({ back, backDepth, depth }: Params): number => (back > 0 ? Math.min(backDepth, depth - 60) : 0);
+
+/** A narrow chest on the bench along the wall: its front is what one leans on. */
+function backBox(params: Params, x: Range, y: Depth, t: number): { parts: Part[]; links: Link[]; spaces: Space[] } {
+	if (params.back <= 0) return { parts: [], links: [], spaces: [] };
+	const deep = backOf(params);
+	const top = params.height + params.back;
+	const z: Range = [params.height, top - t];
+	const hinge = vec3(x[0], y(0, 0)[0], top);
+	return {
+		parts: [
+			boardIn('back-top', 'Top under the back', params.boardSheet, 'box', { x, y: y(0, deep), z: [params.height - t, params.height] }),
+			boardIn('back-front', 'Front of the back', params.boardSheet, 'box', { x, y: y(deep - t, deep), z }, 'y'),
+			...[x[0], x[1] - t].map((from, i) =>
+				boardIn(`back-end-${i + 1}`, 'End of the back', params.boardSheet, 'box', { x: [from, from + t], y: y(0, deep - t), z }, 'x')
+			),
+			boardIn('back-lid', 'Lid of the back', params.boardSheet, 'back-lid', { x, y: y(0, deep), z: [top - t, top] })
+		],
+		links: [{ id: 'back-lid', parent: 'box', joint: hingeAt(hinge, vec3(-sign(params.side), 0, 0), radians(params.lidAngle)) }],
+		spaces: [
+			{
+				id: 'back',
+				name: 'In the back',
+				box: { x: [x[0] + t, x[1] - t], y: y(0, deep - t), z },
+				access: [{ face: 'top', states: ['back-open'] }]
+			}
 		]
 	};
 }
@@ -111,14 +161,16 @@ export const benchBox = pieceKind({
 		const x: Range = [params.rear, params.rear + params.length];
 		const under = params.height - t;
 		const top = params.height + params.cushion;
-		const outer = Math.floor(leastHalfWidth(interior, params.side, x, [0, top]) - params.gap);
+		const outer = Math.floor(leastHalfWidth(interior, params.side, x, [0, Math.max(top, params.height + params.back)]) - params.gap);
 		const foot = Math.min(outer, footOf(interior, params, x, under));
 		const y = (from: number, to: number) => depthOn(params.side, outer, from, to);
 		// Ends reach to the wall or, where an arch stands, only to it.
 		const back = Math.max(0, outer - foot);
 		const lidded = params.lid ? 'lid' : 'box';
 		const { states, moves } = statesAndMoves(params);
-		const hinge = vec3(x[0], y(0, 0)[0], params.height);
+		const behind = backOf(params);
+		const hinge = vec3(x[0], y(behind, behind)[0], params.height);
+		const rear = backBox(params, x, y, t);
 		const ledgeZ: Range = [Math.max(20, params.ledge - bar.width), params.ledge];
 		const ledge = { x, y: y(params.depth, params.depth + bar.thickness), z: ledgeZ };
 		return assembled({
@@ -130,10 +182,11 @@ export const benchBox = pieceKind({
 				},
 				...(params.lid
 					? [{ id: 'lid', parent: 'box', joint: hingeAt(hinge, vec3(-sign(params.side), 0, 0), radians(params.lidAngle)) }]
-					: [])
+					: []),
+				...rear.links
 			],
 			parts: [
-				boardIn('top', params.lid ? 'Lid' : 'Top', params.boardSheet, lidded, { x, y: y(0, params.depth), z: [under, params.height] }),
+				boardIn('top', params.lid ? 'Lid' : 'Top', params.boardSheet, lidded, { x, y: y(behind, params.depth), z: [under, params.height] }),
 				boardIn('front', 'Front', params.boardSheet, 'box', { x, y: y(params.depth - t, params.depth), z: [0, under] }, 'y'),
 				...[x[0], x[1] - t].map((from, i) =>
 					boardIn(
@@ -145,6 +198,7 @@ export const benchBox = pieceKind({
 						'x'
 					)
 				),
+				...rear.parts,
 				...(params.ledge > 0 ? [barIn('ledge', 'Ledge', params.frameBar, 'box', ledge, 'x')] : [])
 			],
 			...seat(params, x, y),
@@ -162,7 +216,8 @@ export const benchBox = pieceKind({
 					name: 'In the box',
 					box: { x: [x[0] + t, x[1] - t], y: y(back, params.depth - t), z: [0, under] },
 					access: params.lid ? [{ face: 'top', states: ['lid-up'] }] : [{ face: 'rear', states: states.map(({ id }) => id) }]
-				}
+				},
+				...rear.spaces
 			],
 			deck: params.height
 		});

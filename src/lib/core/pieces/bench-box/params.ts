@@ -14,6 +14,12 @@ export const benchBoxParams = z.strictObject({
 	gap: gapAround(8),
 	lid: yesNo('Top opens as a lid', true, { hint: 'hinged at the wall' }),
 	lidAngle: degrees('Lid opens to', [20, 100], 70, { more: 'Open the lid wider', less: 'Open the lid less' }),
+	back: length('Back with storage, above the seat', [0, 900], 0, {
+		hint: '0 for none; a narrow chest along the wall to lean on',
+		more: 'Raise the back',
+		less: 'Lower the back'
+	}),
+	backDepth: length('Back: depth', [80, 400], 160, { more: 'Deepen the back', less: 'Make the back shallower' }),
 	ledge: length('Ledge on the aisle side at', [0, 1200], 0, {
 		hint: 'height of its upper face; 0 for none',
 		more: 'Raise the ledge',
