@@ -130,7 +130,7 @@ export const innerMargins: Check = {
 					subjects: [piece.id],
 					margin: inner.margin,
 					comfort: inner.comfort,
-					unit: 'mm',
+					unit: inner.unit ?? 'mm',
 					limit: 0,
 					actual: inner.margin,
 					why: inner.why,

@@ -165,11 +165,13 @@ export interface SlatZone {
 	open: number;
 }
 
-/** A distance inside the piece itself that must not get too small, such as the hold of a stop. */
+/** A distance inside the piece itself that must not get too small, such as the hold of a stop; or a load, or something that must be there. */
 export interface InnerMargin {
 	id: string;
 	title: string;
 	margin: number;
+	/** Millimetres when absent. A count of -1 says that something is missing, 0 that it is there. */
+	unit?: 'kg' | 'count';
 	comfort: number;
 	why: string;
 	at: Vec3;

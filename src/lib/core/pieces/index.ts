@@ -1,4 +1,5 @@
 import type { Assembly, PieceKind, Surroundings } from './assembly';
+import { batteryBox } from './battery-box';
 import { benchBox } from './bench-box';
 import { bridge } from './bridge';
 import { bunk } from './bunk';
@@ -14,6 +15,7 @@ import { infill } from './infill';
 import { ledgeSofa } from './ledge-sofa';
 import { lidPlatform } from './lid-platform';
 import { moduleBed } from './module-bed';
+import { overheadNet } from './overhead-net';
 import { petDeck } from './pet-deck';
 import { rakedPlatform } from './raked-platform';
 import { seatCube } from './seat-cube';
@@ -48,6 +50,8 @@ export const KINDS = {
 	table,
 	'window-cover': windowCover,
 	'sink-unit': sinkUnit,
+	'battery-box': batteryBox,
+	'overhead-net': overheadNet,
 	'seat-cube': seatCube,
 	'drawer-unit': drawerUnit,
 	bunk,

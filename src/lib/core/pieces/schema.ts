@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { fasteningSchema } from '../plan/fastening';
 import { tableOf } from '../plan/id';
+import { batteryBoxParams } from './battery-box/params';
 import { benchBoxParams } from './bench-box/params';
 import { bridgeParams } from './bridge/params';
 import { bunkParams } from './bunk/params';
@@ -16,6 +17,7 @@ import { infillParams } from './infill/params';
 import { ledgeSofaParams } from './ledge-sofa/params';
 import { lidPlatformParams } from './lid-platform/params';
 import { moduleBedParams } from './module-bed/params';
+import { overheadNetParams } from './overhead-net/params';
 import { petDeckParams } from './pet-deck/params';
 import { rakedPlatformParams } from './raked-platform/params';
 import { seatCubeParams } from './seat-cube/params';
@@ -58,6 +60,8 @@ export const pieceSchema = z
 		entry('table', tableParams),
 		entry('window-cover', windowCoverParams),
 		entry('sink-unit', sinkUnitParams),
+		entry('battery-box', batteryBoxParams),
+		entry('overhead-net', overheadNetParams),
 		entry('seat-cube', seatCubeParams),
 		entry('drawer-unit', drawerUnitParams),
 		entry('bunk', bunkParams),

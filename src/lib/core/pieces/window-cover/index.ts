@@ -79,7 +79,8 @@ function holdsOn(params: Params, panes: readonly WindowPane[]): InnerMargin[] {
 	return panes.map(({ id, window, pose }) => ({
 		id: `holds-${id}`,
 		title: `${window.name.toLowerCase()}: something to hold the cover by`,
-		margin: window.frame === wanted ? 10 : -10,
+		margin: window.frame === wanted ? 0 : -1,
+		unit: 'count' as const,
 		comfort: 0,
 		why:
 			window.frame === wanted
