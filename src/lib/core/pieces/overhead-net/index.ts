@@ -25,7 +25,7 @@ function hanging(params: Params, x: Range, y: Range, z: Range, thick: number): P
 		outline: rectangle(0, x[1] - x[0], 0, from[1] - from[0]),
 		thickness: params.sag,
 		pose: shiftBy(vec3(x[0], from[0], z[0] - params.sag)),
-		link: 'rails',
+		link: 'hung',
 		weight: params.content / (params.make === 'a net between rails' ? 1 : 2)
 	});
 	if (params.make !== 'a net between rails')
@@ -75,7 +75,10 @@ export const overheadNet = pieceKind({
 		const hung = shelf ? [] : hanging(params, x, inner, z, clothOf(stock, params.netCloth).thickness);
 		const hardware: Hardware[] = [{ name: shelf ? 'Screw for a rail' : 'Hook for a rail', count: 2 * params.hooks }];
 		return assembled({
-			links: [{ id: 'rails', joint: { type: 'fixed' } }],
+			links: [
+				{ id: 'rails', joint: { type: 'fixed' } },
+				...(hung.length > 0 ? [{ id: 'hung', parent: 'rails', joint: { type: 'fixed' as const } }] : [])
+			],
 			parts: [
 				barIn('rail-right', 'Rail', params.railBar, 'rails', { x, y: [y[0], inner[0]], z }, 'x'),
 				barIn('rail-left', 'Rail', params.railBar, 'rails', { x, y: [inner[1], y[1]], z }, 'x'),
