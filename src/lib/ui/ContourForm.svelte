@@ -1,30 +1,17 @@
 <script lang="ts">
-	import { page } from '$app/state';
 	import { preferences } from '../client/preferences.svelte';
 	import { leftRightDifference } from '../core/interior';
 	import { measurement, type Contour } from '../core/plan';
-	import type { Paper } from '../core/templates';
 	import { formatLength } from '../core/units';
 	import { useWorkbench } from './context';
 	import LengthField from './LengthField.svelte';
+	import TemplateFiles from './TemplateFiles.svelte';
 
 	let { id, contour }: { id: string; contour: Contour } = $props();
 
 	const { session } = useWorkbench();
 	const set = (path: string[], value: unknown) =>
 		session.edit(`about ${contour.name}`, [{ path: ['vehicle', 'contours', id, ...path], value }]);
-
-	let mirrored = $state(false);
-	let paper: Paper = $state('A4');
-	/** Templates are made from what the server has: save first. */
-	async function download(format: 'pdf' | 'svg' | 'dxf') {
-		if (!(await session.flush())) return;
-		const query = new URLSearchParams({ format, paper, ...(mirrored ? { mirrored: '' } : {}) });
-		const link = document.createElement('a');
-		link.href = `/plans/${page.params.id}/template/${id}?${query}`;
-		link.download = '';
-		link.click();
-	}
 
 	let refusal: string | undefined = $state();
 	let start = $state(300);
@@ -113,15 +100,7 @@
 {/if}
 <fieldset class="wide">
 	<legend>Template at full size</legend>
-	<div class="row">
-		<button type="button" class="tool" onclick={() => download('pdf')}>Sheets to print (PDF)</button>
-		<button type="button" class="tool" onclick={() => download('svg')}>SVG</button>
-		<button type="button" class="tool" onclick={() => download('dxf')}>DXF</button>
-	</div>
-	<div class="row">
-		<label class="check"><input type="checkbox" bind:checked={mirrored} /> mirrored, for the other side</label>
-		<label class="check">Paper <select class="field paper" bind:value={paper}><option>A4</option><option>Letter</option></select></label>
-	</div>
+	<TemplateFiles of={id} />
 </fieldset>
 <fieldset class="wide">
 	<legend>From a tracing in true scale (SVG or DXF)</legend>
@@ -163,9 +142,6 @@
 		display: inline-flex;
 		align-items: center;
 		gap: 4px;
-	}
-	.paper {
-		width: 92px;
 	}
 	fieldset {
 		border: 0;

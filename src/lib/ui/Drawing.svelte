@@ -274,6 +274,10 @@
 		fill: var(--cloth);
 		fill-opacity: 0.55;
 	}
+	.fastening {
+		fill: var(--accent);
+		stroke: none;
+	}
 	.bought {
 		fill: var(--bought);
 	}

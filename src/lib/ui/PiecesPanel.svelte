@@ -1,7 +1,8 @@
 <script lang="ts">
-	import { KINDS, kindOf, type KindName } from '../core/pieces';
+	import { KIND_GROUPS, KINDS, kindOf, type KindName } from '../core/pieces';
 	import { addPiece, removePiece } from '../core/plan';
 	import { useWorkbench } from './context';
+	import HeldBy from './HeldBy.svelte';
 	import ParameterForm from './ParameterForm.svelte';
 
 	const workbench = useWorkbench();
@@ -38,11 +39,14 @@
 	<div class="scroll" tabindex="0" role="group" aria-label="Sizes of the piece">
 		{#if adding || pieces.length === 0}
 			<div class="kinds">
-				{#each Object.values(KINDS) as kind (kind.kind)}
-					<button type="button" class="card kind" onclick={() => add(kind.kind as KindName)}>
-						<strong>{kind.title}</strong>
-						<span class="quiet">{kind.summary}</span>
-					</button>
+				{#each KIND_GROUPS as group (group)}
+					<h3>{group}</h3>
+					{#each Object.values(KINDS).filter((kind) => kind.group === group) as kind (kind.kind)}
+						<button type="button" class="card kind" onclick={() => add(kind.kind as KindName)}>
+							<strong>{kind.title}</strong>
+							<span class="quiet">{kind.summary}</span>
+						</button>
+					{/each}
 				{/each}
 			</div>
 		{/if}
@@ -62,6 +66,8 @@
 				onchange={(key, value, label) =>
 					session.edit(`${label.toLowerCase()} of ${piece.name}`, [{ path: ['pieces', chosen, 'params', key], value }])}
 			/>
+			{#if kindOf(piece.kind).caution}<p class="caution">{kindOf(piece.kind).caution}</p>{/if}
+			<HeldBy id={chosen} />
 			<button type="button" class="tool remove" onclick={() => session.edit(`take out ${piece.name}`, removePiece(session.plan, chosen))}
 				>Take out this piece</button
 			>
@@ -96,6 +102,14 @@
 		display: grid;
 		gap: 8px;
 		margin-bottom: 12px;
+	}
+	h3 {
+		font-size: 12.5px;
+		margin: 6px 0 0;
+		color: var(--ink-soft);
+	}
+	h3::first-letter {
+		text-transform: uppercase;
 	}
 	.kind {
 		text-align: left;

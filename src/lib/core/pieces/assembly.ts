@@ -282,10 +282,21 @@ export interface Surroundings {
 	stock: Stock;
 }
 
+/** What kinds of pieces are for: the order in which they are offered. */
+export const KIND_GROUPS = [
+	'beds',
+	'beds that are seats',
+	'boxes and seats',
+	'cabinets and drawers',
+	'tables',
+	'floor and windows'
+] as const;
+
 /** A recipe: parameters in, assembly out. */
 export interface PieceKind<S extends z.ZodObject = z.ZodObject> {
 	kind: string;
 	title: string;
+	group: (typeof KIND_GROUPS)[number];
 	summary: string;
 	/** What can hurt somebody, said where the piece is planned. */
 	caution?: string;

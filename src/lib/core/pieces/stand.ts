@@ -2,14 +2,8 @@ import type { Polygon } from '../geometry/polygon';
 import { frame } from '../geometry/pose';
 import { vec2, vec3, type Box, type Vec2, type Vec3 } from '../geometry/vector';
 import type { Part } from './assembly';
+import type { Facing } from './facing';
 import { boardIn, type Range } from './making';
-
-/** The way that the front of a piece looks. */
-export const FACINGS = ['left', 'right', 'rear', 'front'] as const;
-export type Facing = (typeof FACINGS)[number];
-
-/** The other way. */
-export const OPPOSITE: Readonly<Record<Facing, Facing>> = { left: 'right', right: 'left', rear: 'front', front: 'rear' };
 
 /**
  * A piece's own directions on the floor: w along its front, towards +x or +y of the vehicle, from where it begins; d out of

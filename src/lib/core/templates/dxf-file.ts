@@ -5,13 +5,14 @@ import type { Drawn, FileRead } from './drawn';
 import type { Template } from './template';
 
 /** A template as DXF in millimetres. */
-export function templateDxf({ name, outline, notes }: Template): string {
+export function templateDxf({ name, outline, holes = [], notes }: Template): string {
 	const dxf = new DxfWriter();
 	dxf.setUnits(Units.Millimeters);
-	dxf.addLWPolyline(
-		outline.map((p) => ({ point: point2d(p.x, p.y) })),
-		{ flags: LWPolylineFlags.Closed }
-	);
+	for (const ring of [outline, ...holes])
+		dxf.addLWPolyline(
+			ring.map((p) => ({ point: point2d(p.x, p.y) })),
+			{ flags: LWPolylineFlags.Closed }
+		);
 	[name, ...notes].forEach((text, i) => dxf.addText(point3d(8, 8 + 9 * (notes.length - i), 0), 6, text));
 	return dxf.stringify();
 }

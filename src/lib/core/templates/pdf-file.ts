@@ -54,7 +54,8 @@ export async function templatePdf(template: Template, paper: Paper): Promise<Uin
 			const page = document.addPage([wide * PT, high * PT]);
 			const [left, bottom] = [x[0] + column * stepX, y[0] + row * stepY];
 			// Only what lies on this sheet is drawn on it: strokes are cut at the edge of what it shows.
-			for (const [a, b] of strokes(template.outline, left, bottom, shownX, shownY))
+			const rings = [template.outline, ...(template.holes ?? [])];
+			for (const [a, b] of rings.flatMap((ring) => strokes(ring, left, bottom, shownX, shownY)))
 				line(page, a.x - left + WHITE, a.y - bottom + WHITE, b.x - left + WHITE, b.y - bottom + WHITE, 0.8);
 			for (const [mx, my] of [
 				[OVERLAP / 2, OVERLAP / 2],

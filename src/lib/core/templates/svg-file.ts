@@ -9,17 +9,20 @@ import type { Drawn, FileRead } from './drawn';
 const round = (value: number) => Math.round(value * 1000) / 1000;
 
 /** A template as SVG at full size: one unit is one millimetre. */
-export function templateSvg({ name, outline, notes }: Template): string {
+export function templateSvg({ name, outline, holes = [], notes }: Template): string {
 	const { x, y } = bounds(outline);
 	const margin = 10;
 	const [width, height] = [x[1] - x[0] + 2 * margin, y[1] - y[0] + 2 * margin];
 	// Paper counts downwards, the template upwards.
-	const points = outline.map((p) => `${round(p.x - x[0] + margin)},${round(y[1] - p.y + margin)}`).join(' ');
+	const rings = [outline, ...holes].map((ring) => {
+		const points = ring.map((p) => `${round(p.x - x[0] + margin)},${round(y[1] - p.y + margin)}`).join(' ');
+		return `<polygon points="${points}"/>`;
+	});
 	const words = [name, ...notes].map(
 		(text, i) =>
 			`<text x="${margin + 8}" y="${round(height - margin - 8 - 9 * (notes.length - i))}" font-size="7" fill="#000" stroke="none">${escapeXml(text)}</text>`
 	);
-	return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}mm" height="${round(height)}mm" viewBox="0 0 ${round(width)} ${round(height)}" font-family="sans-serif" fill="none" stroke="#000" stroke-width="0.3">\n<polygon points="${points}"/>\n${words.join('\n')}\n</svg>\n`;
+	return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}mm" height="${round(height)}mm" viewBox="0 0 ${round(width)} ${round(height)}" font-family="sans-serif" fill="none" stroke="#000" stroke-width="0.3">\n${rings.join('\n')}\n${words.join('\n')}\n</svg>\n`;
 }
 
 /** Millimetres in one of SVG's units of length (CSS Values: 96 px to the inch). */

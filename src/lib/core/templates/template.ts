@@ -8,6 +8,8 @@ import type { Contour } from '../plan/fittings';
 export interface Template {
 	name: string;
 	outline: Polygon;
+	/** Openings to cut inside it. */
+	holes?: Polygon[];
 	/** What to write on it. */
 	notes: string[];
 }

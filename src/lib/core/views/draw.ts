@@ -2,6 +2,7 @@ import { bounds } from '../geometry/polygon';
 import { cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPad, PlacedPart, PlacedPiece, Scene } from '../modes';
+import { fastenedBy } from '../fastening';
 import type { BedPosture } from '../people';
 import type { Plan } from '../plan/plan';
 import { clearBoxes } from '../storage';
@@ -104,6 +105,47 @@ const thingShapes = (view: ViewName, { scene }: Drawn, at?: number): Shape[] =>
 			cut: at !== undefined && solid.box.x[0] <= at
 		}));
 
+/** How thick a strap or a bolt is drawn, mm. */
+const STRAP = 14;
+
+/** What holds each piece, as a line from it to the vehicle or to a neighbour. */
+const fasteningShapes = (view: ViewName, { plan, scene }: Drawn, at?: number): Shape[] =>
+	scene.pieces.flatMap((piece) =>
+		fastenedBy(plan.vehicle, scene.interior, piece, piece.held ?? {}, scene.pieces)
+			.filter(({ to }) => at === undefined || Math.abs(to.x - at) < 300)
+			.map(({ words, from, to }): Shape => {
+				const [a, b] = [project(view, from), project(view, to)];
+				const long = Math.max(1, Math.hypot(b.x - a.x, b.y - a.y));
+				// Even a bolt right under the piece shows as a dot.
+				const [ux, uy] = long < STRAP ? [1, 0] : [(b.x - a.x) / long, (b.y - a.y) / long];
+				const [px, py] = [(-uy * STRAP) / 2, (ux * STRAP) / 2];
+				const [ex, ey] = [(ux * STRAP) / 2, (uy * STRAP) / 2];
+				return {
+					of: piece.id,
+					kind: 'fastening',
+					points: [
+						{ x: a.x - ex + px, y: a.y - ey + py },
+						{ x: b.x + ex + px, y: b.y + ey + py },
+						{ x: b.x + ex - px, y: b.y + ey - py },
+						{ x: a.x - ex - px, y: a.y - ey - py }
+					],
+					title: `${piece.name}: ${words}`,
+					cut: false
+				};
+			})
+	);
+
+/** The piece that dimensions are drawn for: the selected one, else the first; only one that has something in the vehicle. */
+const shownPiece = ({ scene, selected }: Drawn): PlacedPiece | undefined => {
+	const there = scene.pieces.filter(({ parts }) => parts.length > 0);
+	return there.find(({ id }) => id === selected) ?? there[0];
+};
+
+const isBed = ({ assembly }: PlacedPiece) => assembly.surfaces.some(({ use }) => use === 'sleep');
+/** A piece in the words of a dimension, and what is measured from its top to the ceiling. */
+const nameOf = (piece: PlacedPiece) => (isBed(piece) ? 'the bed' : piece.name);
+const overTop = (piece: PlacedPiece) => (isBed(piece) ? 'Mattress to ceiling' : `${piece.name} to ceiling`);
+
 /** Bounds of a selected piece in its present state, pads apart. */
 function pieceBox(piece: PlacedPiece): Box {
 	const range = (axis: 'x' | 'y' | 'z'): [number, number] => [
@@ -133,7 +175,7 @@ const MARGIN = 220;
 export function viewFromAbove(drawn: Drawn): View {
 	const { scene, plan, posture } = drawn;
 	const { interior } = scene;
-	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
+	const piece = shownPiece(drawn);
 	const deck = drawn.level ?? piece?.assembly.deck ?? 0;
 	const room: Shape[] = [
 		{ of: 'vehicle', kind: 'outline', points: widestAbove(interior), title: 'Widest outline of the interior', cut: false },
@@ -164,6 +206,7 @@ export function viewFromAbove(drawn: Drawn): View {
 		...thingShapes('above', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('above', p)),
 		...seatShapes('above', scene),
+		...fasteningShapes('above', drawn),
 		...bodyShapes('above', plan.crew, scene, posture),
 		...animalShapes('above', plan.animals, plan.crew, scene)
 	];
@@ -174,7 +217,7 @@ export function viewFromAbove(drawn: Drawn): View {
 export function longSection(drawn: Drawn): View {
 	const { scene, plan, posture } = drawn;
 	const { interior } = scene;
-	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
+	const piece = shownPiece(drawn);
 	const room: Shape = { of: 'vehicle', kind: 'room', points: roomAlong(interior), title: 'Interior along the centre line', cut: true };
 	const arches = archShapes
 		.along(interior)
@@ -183,12 +226,10 @@ export function longSection(drawn: Drawn): View {
 	if (piece) {
 		const { x } = pieceBox(piece);
 		const { deck } = piece.assembly;
-		dimensions.push(dimension('long section', 'Height of the bed', vec3(x[1], 0, 0), vec3(x[1], 0, deck), 1));
+		dimensions.push(dimension('long section', `Height of ${nameOf(piece)}`, vec3(x[1], 0, 0), vec3(x[1], 0, deck), 1));
 		const middle = (x[0] + x[1]) / 2;
 		const pad = Math.max(deck, ...piece.pads.filter((p) => p.role !== 'back').map((p) => p.box.z[1]));
-		dimensions.push(
-			dimension('long section', 'Mattress to ceiling', vec3(middle, 0, pad), vec3(middle, 0, ceilingAt(interior, middle, 0)), 0)
-		);
+		dimensions.push(dimension('long section', overTop(piece), vec3(middle, 0, pad), vec3(middle, 0, ceilingAt(interior, middle, 0)), 0));
 		const rear = rearAt(interior, deck);
 		if (x[0] - rear > 30) dimensions.push(dimension('long section', 'Rear door to the bed', vec3(rear, 0, deck), vec3(x[0], 0, deck), -1));
 	}
@@ -200,6 +241,7 @@ export function longSection(drawn: Drawn): View {
 		...thingShapes('long section', drawn),
 		...scene.pieces.flatMap((p) => pieceShapes('long section', p)),
 		...seatShapes('long section', scene),
+		...fasteningShapes('long section', drawn),
 		...bodyShapes('long section', plan.crew, scene, posture),
 		...animalShapes('long section', plan.animals, plan.crew, scene)
 	];
@@ -210,7 +252,7 @@ export function longSection(drawn: Drawn): View {
 export function crossSection(drawn: Drawn, x: number): View {
 	const { scene, plan, posture } = drawn;
 	const { interior } = scene;
-	const piece = scene.pieces.find((p) => p.id === drawn.selected) ?? scene.pieces[0];
+	const piece = shownPiece(drawn);
 	const room: Shape = {
 		of: 'vehicle',
 		kind: 'room',
@@ -228,9 +270,9 @@ export function crossSection(drawn: Drawn, x: number): View {
 	dimensions.push(dimension('cross-section', 'Width at the floor', ...wide(0), -1));
 	if (piece) {
 		const { deck } = piece.assembly;
-		dimensions.push(dimension('cross-section', 'Width at the height of the bed', ...wide(deck), 0));
+		dimensions.push(dimension('cross-section', `Width at the height of ${nameOf(piece)}`, ...wide(deck), 0));
 		const pad = Math.max(deck, ...piece.pads.filter((p) => p.role !== 'back').map((p) => p.box.z[1]));
-		if (top > pad) dimensions.push(dimension('cross-section', 'Mattress to ceiling', vec3(x, 0, pad), vec3(x, 0, top), 0));
+		if (top > pad) dimensions.push(dimension('cross-section', overTop(piece), vec3(x, 0, pad), vec3(x, 0, top), 0));
 	} else dimensions.push(dimension('cross-section', 'Floor to ceiling', vec3(x, 0, 0), vec3(x, 0, top), 0));
 	const shapes = [
 		room,
@@ -241,6 +283,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 		),
 		...thingShapes('cross-section', drawn, x),
 		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
+		...fasteningShapes('cross-section', drawn, x),
 		...bodyShapes('cross-section', plan.crew, scene, posture),
 		...animalShapes('cross-section', plan.animals, plan.crew, scene)
 	];

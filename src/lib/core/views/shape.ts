@@ -15,6 +15,7 @@ export type ShapeKind =
 	| 'fixture'
 	| 'zone'
 	| 'anchor'
+	| 'fastening'
 	| 'no-drill'
 	| 'arch'
 	| 'seat'

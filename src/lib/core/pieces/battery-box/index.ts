@@ -77,6 +77,7 @@ function margins(params: Params, x: Range, y: Range, t: number): InnerMargin[] {
 export const batteryBox = pieceKind({
 	kind: 'battery-box',
 	title: 'Battery box',
+	group: 'boxes and seats',
 	summary: 'A box for one to four batteries under a lid, with room over the poles, a vent if they give off gas, and a seat on top.',
 	caution: 'A fuse at every battery before anything else. Wiring, chargers and anything over 50 volts go to a licensed electrician.',
 	params: batteryBoxParams,

@@ -150,6 +150,7 @@ function backBox(params: Params, x: Range, y: Depth, t: number): { parts: Part[]
 export const benchBox = pieceKind({
 	kind: 'bench-box',
 	title: 'Box or bench',
+	group: 'boxes and seats',
 	summary:
 		'A box along a wall, over a wheel arch if need be: bench, chest or cabinet base, with a lid, a ledge that carries an infill, or moved into the aisle at night.',
 	params: benchBoxParams,

@@ -41,6 +41,7 @@ function leg(
 export const bridge = pieceKind({
 	kind: 'bridge',
 	title: 'Bridge over a foot well',
+	group: 'beds',
 	summary:
 		'A board that lengthens the bed forward: it lies on the edge behind it and on a swing-down leg, a bolted leg, or the seat in front.',
 	params: bridgeParams,

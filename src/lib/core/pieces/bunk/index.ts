@@ -13,6 +13,7 @@ const GUARD = 160;
 export const bunk = pieceKind({
 	kind: 'bunk',
 	title: 'Bunk near the roof',
+	group: 'beds',
 	summary: 'A board hinged to a ledger on the wall and hung on straps. Not for small children; needs a guard and a way out.',
 	params: bunkParams,
 	heightParam: 'height',

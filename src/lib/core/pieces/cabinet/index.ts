@@ -22,6 +22,7 @@ const wantedBays = (params: Params) =>
 export const cabinet = pieceKind({
 	kind: 'cabinet',
 	title: 'Cabinet',
+	group: 'cabinets and drawers',
 	summary:
 		'Bays along a wall with shelves, drawers, doors or flaps; its back upright or scribed to the wall, its depth tapering for the aisle, its fronts above a sleeping pad.',
 	params: cabinetParams,

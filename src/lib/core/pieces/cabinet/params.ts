@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { carcaseParams, FILLS } from '../carcase';
+import { carcaseParams, FILLS } from '../carcase/params';
 import { choice, count, gapAround, length, rearEdge } from '../parameter';
 
 /** Most bays side by side in one cabinet. */

@@ -3,7 +3,8 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import type { Space } from '../assembly';
 import { boardOf, type Range } from '../making';
-import { boardAcross, boardOnLine, type Facing } from '../stand';
+import type { Facing } from '../facing';
+import { boardAcross, boardOnLine } from '../stand';
 import {
 	doorHinge,
 	DOOR_ANGLE,

@@ -5,17 +5,10 @@ import type { SlideName } from '../../slides';
 import type { Drawer, Front, Hardware, Joint, Link, Move, Part, PieceState, Space, Step, Support, Surface } from '../assembly';
 import type { Range } from '../making';
 import type { Stand } from '../stand';
-
-/** What closes a bay of a cabinet, or stands open in it. */
-export const FILLS = ['open shelves', 'door', 'two doors', 'flap down', 'flap up', 'sliding doors', 'drawers'] as const;
-export type Fill = (typeof FILLS)[number];
+import type { Fill, Runner } from './params';
 
 /** Between two fronts side by side, and over and under them, mm: hinges and slides hold a front to about a millimetre. */
 export const FRONT_GAP = 3;
-
-/** A drawer with a front, an open tray with a low rim, or a shelf with a lip at both ends. */
-export const RUNNERS = ['drawers', 'trays', 'sliding shelves'] as const;
-export type Runner = (typeof RUNNERS)[number];
 
 /** A board that a carcase is made of: its stock and thickness. */
 export interface Sheet {

@@ -1,7 +1,8 @@
 import { drawerBox, SLIDES } from '../../slides';
 import type { Part } from '../assembly';
 import { boardIn, type Range } from '../making';
-import { boardAcross, boardAlong, boardOnLine, OPPOSITE } from '../stand';
+import { OPPOSITE } from '../facing';
+import { boardAcross, boardAlong, boardOnLine } from '../stand';
 import { FRONT_GAP, opening, together, type Bay, type Carcase, type Fitted } from './carcase';
 
 /** Heights at which the rows of a bay meet: equal fronts, the bottom and the top row reaching to the boards. */

@@ -2,6 +2,14 @@ import type { Use } from '../../plan/use';
 import { SLIDE_NAMES } from '../../slides';
 import { choice, length, mass, stockOf, yesNo } from '../parameter';
 
+/** What closes a bay of a cabinet, or stands open in it. */
+export const FILLS = ['open shelves', 'door', 'two doors', 'flap down', 'flap up', 'sliding doors', 'drawers'] as const;
+export type Fill = (typeof FILLS)[number];
+
+/** A drawer with a front, an open tray with a low rim, or a shelf with a lip at both ends. */
+export const RUNNERS = ['drawers', 'trays', 'sliding shelves'] as const;
+export type Runner = (typeof RUNNERS)[number];
+
 /** When the fronts of a piece must open. */
 export const OPENS = ['by day and at night', 'by day', 'at night', 'whenever it can'] as const;
 

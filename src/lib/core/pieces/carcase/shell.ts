@@ -6,7 +6,8 @@ import { archNotch, fixtureNotch, freeOutline, leastHalfWidth, sign, type Interi
 import type { Brace, Part, Support } from '../assembly';
 import { boardIn, boardOf, standsAt, type Range } from '../making';
 import { boardAcross, boardAlong, outlineIn, type Stand } from '../stand';
-import { FRONT_GAP, type Bay, type Carcase, type Fill } from './carcase';
+import { FRONT_GAP, type Bay, type Carcase } from './carcase';
+import type { Fill } from './params';
 
 /** The shell of a cabinet: bottom, top, ends, uprights and back. */
 export interface Shell {

@@ -1,7 +1,8 @@
 import { pieceKind } from '../assembly';
 import { baysIn, fitted, levelBoard, shell, SHUT, together, usesOf, type Carcase, type Shell } from '../carcase';
 import { assembled, sheetOf } from '../making';
-import { standing, type Facing } from '../stand';
+import type { Facing } from '../facing';
+import { standing } from '../stand';
 import { drawerUnitParams } from './params';
 
 /** Where the back of a unit stands, and where it begins along its front, for each way it looks. */
@@ -20,6 +21,7 @@ const backOf = (
 export const drawerUnit = pieceKind({
 	kind: 'drawer-unit',
 	title: 'Drawer unit',
+	group: 'cabinets and drawers',
 	summary: 'Long drawers, trays or sliding shelves, reached from the rear, a side door or both ends; a bed may lie on its top.',
 	params: drawerUnitParams,
 	heightParam: 'height',

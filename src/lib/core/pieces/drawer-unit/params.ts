@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { carcaseParams, RUNNERS } from '../carcase';
+import { carcaseParams, RUNNERS } from '../carcase/params';
 import { choice, count, length, rearEdge, yesNo } from '../parameter';
-import { FACINGS } from '../stand';
+import { FACINGS } from '../facing';
 
 export const drawerUnitParams = z.strictObject({
 	height: length('Height of its top', [120, 1200], 380, {

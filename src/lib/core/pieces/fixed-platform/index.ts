@@ -256,6 +256,7 @@ function mattressOn(params: Params, frame: Frame, interior: Interior): Pad {
 export const fixedPlatform = pieceKind({
 	kind: 'fixed-platform',
 	title: 'Fixed platform',
+	group: 'beds',
 	summary: 'Boards on ledgers along both walls, with a leg under each joint. Stays a bed; gear goes underneath.',
 	params: fixedPlatformParams,
 	heightParam: 'height',

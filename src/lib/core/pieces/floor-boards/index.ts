@@ -61,6 +61,7 @@ function hatchesIn(params: Params, zones: readonly ZoneSolid[], board: Polygon):
 export const floorBoards = pieceKind({
 	kind: 'floor-boards',
 	title: 'Floor boards',
+	group: 'floor and windows',
 	summary:
 		'The boards of the floor build-up, cut to walls and arches, with joints where nothing stands and a hatch over whatever must be reached from above.',
 	caution:

@@ -91,6 +91,7 @@ function bars(
 export const floorPanels = pieceKind({
 	kind: 'floor-panels',
 	title: 'Floor panels over wells',
+	group: 'floor and windows',
 	summary: 'A level floor of lift-up panels on low bars; each opens by itself to what lies below.',
 	params: floorPanelsParams,
 	heightParam: 'height',

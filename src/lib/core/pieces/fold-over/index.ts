@@ -332,6 +332,7 @@ function stackMargin(params: Params, { leaves, y, z }: Frame): InnerMargin {
 export const foldOver = pieceKind({
 	kind: 'fold-over',
 	title: 'Folding leaves',
+	group: 'beds',
 	summary:
 		'Two or three leaves hinged on alternating sides. They stack on the rear leaf or stand folded behind a raised seat; legs, arms, a trestle or what lies below carries them.',
 	params: foldOverParams,

@@ -131,6 +131,7 @@ function aisle(params: Params, halves: Half[], x: Range): InnerMargin[] {
 export const foldingSofa = pieceKind({
 	kind: 'folding-sofa',
 	title: 'Bed halves that fold to sofas',
+	group: 'beds that are seats',
 	summary:
 		'Each half lies flat at night. By day its wall side folds up against the leaning wall and its seat slides outwards: two sofas with an aisle.',
 	params: foldingSofaParams,

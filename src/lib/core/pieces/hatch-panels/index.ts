@@ -315,6 +315,7 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 export const hatchPanels = pieceKind({
 	kind: 'hatch-panels',
 	title: 'Panels with a hatch',
+	group: 'beds',
 	summary:
 		'Two side panels and a hatch over locked storage; the hatch props up to lean on. A section turns over into the passenger foot space at night.',
 	params: hatchPanelsParams,

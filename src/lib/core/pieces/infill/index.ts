@@ -42,6 +42,7 @@ function wayOf(params: Params, i: number, x: Range, z: Range, thick: number): Li
 export const infill = pieceKind({
 	kind: 'infill',
 	title: 'Infill between benches',
+	group: 'beds',
 	summary: 'Loose boards that drop onto ledges of two benches and fill the aisle: bed at night, aisle by day.',
 	params: infillParams,
 	heightParam: 'height',

@@ -220,6 +220,7 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 export const ledgeSofa = pieceKind({
 	kind: 'ledge-sofa',
 	title: 'Sofa onto a ledge',
+	group: 'beds that are seats',
 	summary:
 		'A sofa along a wall, L-shaped if you like; a board under its seat pulls out onto the ledge of a cabinet opposite. The arm over an engine lifts out.',
 	params: ledgeSofaParams,

@@ -127,6 +127,7 @@ function mattresses(params: Params, boxes: Box[]): Pad[] {
 export const lidPlatform = pieceKind({
 	kind: 'lid-platform',
 	title: 'Bed with lids',
+	group: 'beds',
 	summary:
 		'A frame with hinged lids as the base. Everything below is reached from above, with the mattress still on if it is light enough.',
 	params: lidPlatformParams,

@@ -150,6 +150,7 @@ const spacesOf = (params: Params, { id, name, box, foot }: Module, t: number): S
 export const moduleBed = pieceKind({
 	kind: 'module-bed',
 	title: 'Two modules',
+	group: 'beds',
 	summary:
 		'A rear module that stays and a middle one that comes out for passengers; levelled by their feet and pulled together by turnbuckles to existing rings.',
 	params: moduleBedParams,

@@ -55,6 +55,7 @@ function hanging(params: Params, x: Range, y: Range, z: Range, thick: number): P
 export const overheadNet = pieceKind({
 	kind: 'overhead-net',
 	title: 'Net, hooks or shelf under the roof',
+	group: 'cabinets and drawers',
 	summary:
 		'Light stowage overhead: a net between two rails, rails with hooks, or a shelf with a lip, with what hangs from it in the way of heads.',
 	caution:

@@ -8,6 +8,7 @@ import { petDeckParams } from './params';
 export const petDeck = pieceKind({
 	kind: 'pet-deck',
 	title: 'Deck for a dog',
+	group: 'boxes and seats',
 	summary: 'A light board that lies on seat parts or arm rests and on one leg, and lifts out in a moment.',
 	params: petDeckParams,
 	heightParam: 'height',

@@ -173,6 +173,7 @@ function padsOf(params: Params, { x, split, y, z, pins }: Frame): Pad[] {
 export const rakedPlatform = pieceKind({
 	kind: 'raked-platform',
 	title: 'Platform on tracks',
+	group: 'beds',
 	summary:
 		'Level for sleep, raked for sitting: its front pins climb two tracks while it turns about the rear ones. The foot section lifts out and stands as the backrest.',
 	params: rakedPlatformParams,

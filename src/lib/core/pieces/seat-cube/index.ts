@@ -5,7 +5,8 @@ import { vec3 } from '../../geometry/vector';
 import { pieceKind, type Hardware, type InnerMargin, type Link, type Move, type Part, type PieceState, type Surface } from '../assembly';
 import { usesOf } from '../carcase';
 import { assembled, barIn, barOf, boardIn, hingeAt, padIn, sheetOf, type Range } from '../making';
-import { axesOf, standing, type Facing, type Stand } from '../stand';
+import type { Facing } from '../facing';
+import { axesOf, standing, type Stand } from '../stand';
 import { seatCubeParams } from './params';
 
 type Params = z.infer<typeof seatCubeParams>;
@@ -109,6 +110,7 @@ function walls({ params, x, y, thick, bar, ways }: Frame): Part[] {
 export const seatCube = pieceKind({
 	kind: 'seat-cube',
 	title: 'Cube between the seats',
+	group: 'boxes and seats',
 	summary:
 		'A box between two seats to sit on, with a bin inside and leaves that turn over its edges to make a table; sized from the measured gap by its fit.',
 	params: seatCubeParams,

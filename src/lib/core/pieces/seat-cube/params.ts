@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FIT_NAMES } from '../../fits';
-import { OPENS } from '../carcase';
+import { OPENS } from '../carcase/params';
 import { choice, FOAMS, length, rearEdge, stockOf, yesNo } from '../parameter';
 
 export const LEAVES = ['none', 'to the rear', 'to the front', 'to both sides'] as const;

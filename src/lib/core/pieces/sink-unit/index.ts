@@ -165,6 +165,7 @@ function cutOut(stand: Stand, worktop: Part, name: string, { w, d }: { w: Range;
 export const sinkUnit = pieceKind({
 	kind: 'sink-unit',
 	title: 'Sink and water',
+	group: 'cabinets and drawers',
 	summary:
 		'A kitchen base: a bowl and its trap over the water tanks, a pump clamped to the worktop, a hob if wanted, and drawers or a cupboard beside them.',
 	caution:

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { carcaseParams, FILLS } from '../carcase';
+import { carcaseParams, FILLS } from '../carcase/params';
 import { choice, count, gapAround, length, rearEdge, stockOf } from '../parameter';
 
 const WITH_HOB = { key: 'hob', is: ['set into the worktop'] };

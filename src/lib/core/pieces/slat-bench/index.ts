@@ -128,6 +128,7 @@ function slatParts(params: Params, frame: Frame): { parts: Part[]; supports: Sup
 export const slatBench = pieceKind({
 	kind: 'slat-bench',
 	title: 'Benches with sliding slats',
+	group: 'beds that are seats',
 	summary: 'Two benches over the wheel arches. The slats across their rear part slide out lengthwise over both and make a bed.',
 	params: slatBenchParams,
 	heightParam: 'height',

@@ -309,6 +309,7 @@ function stopHold(params: Params, frame: Frame): InnerMargin {
 export const slatCouch = pieceKind({
 	kind: 'slat-couch',
 	title: 'Slat couch',
+	group: 'beds that are seats',
 	summary: 'A couch by day. Its front travels out on every second slat; seat and back cushions together make the mattress.',
 	params: slatCouchParams,
 	heightParam: 'height',

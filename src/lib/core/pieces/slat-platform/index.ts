@@ -21,6 +21,7 @@ function slatsOf(params: Params, x: Range, y: Range, z: Range, width: number): P
 export const slatPlatform = pieceKind({
 	kind: 'slat-platform',
 	title: 'Slats on wall rails',
+	group: 'beds',
 	summary: 'Slats across on metal rails bolted to both walls, one bar under the middle. Stays a bed; airy, light, open below.',
 	params: slatPlatformParams,
 	heightParam: 'height',

@@ -333,6 +333,7 @@ const mounted = (frame: Frame): Mounted => {
 export const table = pieceKind({
 	kind: 'table',
 	title: 'Table or desk',
+	group: 'tables',
 	summary:
 		'A top that hangs below or folds up against a wall, pulls out of a slot, or stands on a leg; checked for knees, elbows and the made bed.',
 	params: tableParams,

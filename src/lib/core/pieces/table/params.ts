@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { OPENS } from '../carcase';
+import { OPENS } from '../carcase/params';
 import { choice, length, rearEdge, stockOf } from '../parameter';
-import { FACINGS } from '../stand';
+import { FACINGS } from '../facing';
 
 export const MOUNTS = ['wall, hangs below', 'wall, folds up', 'pulls out', 'stands on a leg'] as const;
 export const HOLDS = ['swing bracket', 'screw-in leg', 'wires from above'] as const;

@@ -217,6 +217,7 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 export const tubeFrame = pieceKind({
 	kind: 'tube-frame',
 	title: 'Frame of square tube',
+	group: 'boxes and seats',
 	summary:
 		'A box of tube and corner connectors, cut with the allowance of its connectors; panels by use, a mattress on it or in it, moved into the aisle at night.',
 	params: tubeFrameParams,

@@ -101,6 +101,7 @@ const STARTS: Readonly<Record<Params['hung'], { hung: Use[]; stowed: Use[] }>> =
 export const windowCover = pieceKind({
 	kind: 'window-cover',
 	title: 'Window covers',
+	group: 'floor and windows',
 	summary:
 		'Insulating panels, nets or curtains for some of the windows, with overlap, seam and what holds them; hung or stowed as each mode says.',
 	caution: 'Leave two openings free for air in every night mode, and never cover a window while driving.',

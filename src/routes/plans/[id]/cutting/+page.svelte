@@ -1,12 +1,13 @@
 <script lang="ts">
 	import { Answer } from '$lib/client/answer.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
-	import { lineOfCopy, type CuttingPlan } from '$lib/core/cutting';
-	import { outlineOnSheet } from '$lib/core/export';
+	import { lineOfCopy, type CuttingPlan, type SheetLayout } from '$lib/core/cutting';
+	import { cutOutsOnSheet, outlineOnSheet } from '$lib/core/export';
 	import { formatLength, formatMass } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
 	import Cushions from '$lib/ui/Cushions.svelte';
 	import LengthField from '$lib/ui/LengthField.svelte';
+	import TemplateFiles from '$lib/ui/TemplateFiles.svelte';
 
 	const workbench = useWorkbench();
 	const { session } = workbench;
@@ -38,12 +39,65 @@
 		link.download = '';
 		link.click();
 	}
+	/** What is bought by stock: sheets and lengths by number, cloth by the metre. */
+	const bought = $derived(
+		!cutting
+			? []
+			: [
+					...cutting.sheets.map(({ id, stock, plan: { sheets } }) => ({
+						table: 'sheets' as const,
+						id,
+						stock,
+						amount: `${sheets.length}`,
+						n: sheets.length
+					})),
+					...cutting.bars.map(({ id, stock, plan: { bars } }) => ({
+						table: 'bars' as const,
+						id,
+						stock,
+						amount: `${bars.length}`,
+						n: bars.length
+					})),
+					...cutting.cloths.map(({ id, stock, plan: { length } }) => ({
+						table: 'cloths' as const,
+						id,
+						stock,
+						amount: `${length / 1000} m`,
+						n: length / 1000
+					}))
+				].map(({ table, id, stock, amount, n }) => ({
+					table,
+					id,
+					amount,
+					of: stock.name,
+					name: 'length' in stock ? `${stock.name}, ${mm(stock.length)}` : `${stock.name}, ${mm(stock.width)} wide, by the metre`,
+					price: stock.price,
+					cost: n * stock.price
+				}))
+	);
 	const setStock = (key: 'kerf' | 'trim', value: number) =>
 		session.edit(key === 'kerf' ? 'width of the saw cut' : 'trim of sheets', [{ path: ['stock', key], value }]);
-	function setPrice(table: 'sheets' | 'bars', id: string, input: HTMLInputElement) {
+	function setPrice(table: 'sheets' | 'bars' | 'cloths', id: string, input: HTMLInputElement) {
 		if (Number.isFinite(input.valueAsNumber)) session.edit('price', [{ path: ['stock', table, id, 'price'], value: input.valueAsNumber }]);
 	}
 </script>
+
+{#snippet placed(layout: SheetLayout)}
+	{#each layout.placed as at, i (i)}
+		{@const line = lineOfCopy(cutting!.parts, at.blank.id)}
+		{@const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width]}
+		<polygon
+			points={outlineOnSheet(line, at)
+				.map((p) => `${p.x},${p.y}`)
+				.join(' ')}
+		/>
+		{#each cutOutsOnSheet(line, at) as ring, k (k)}
+			<polygon class="hole" points={ring.map((p) => `${p.x},${p.y}`).join(' ')} />
+		{/each}
+		<text x={at.x + w / 2} y={at.y + h / 2 - 10} class="id">{at.blank.id}</text>
+		<text x={at.x + w / 2} y={at.y + h / 2 + 56} class="size">{mm(line.length)} × {mm(line.width)}</text>
+	{/each}
+{/snippet}
 
 <div class="stage">
 	{#if answer.failure}<p class="failure" role="alert">The cutting plan could not be worked out: {answer.failure}</p>{/if}
@@ -92,7 +146,11 @@
 									<td class="figures">{part.number}</td>
 									<td class="figures">{part.quantity}</td>
 									<td
-										>{part.name}{#if part.shaped}<span class="quiet">, shaped</span>{/if}<br /><span class="quiet">{part.piece}</span></td
+										>{part.name}{#if part.shaped}<span class="quiet">, shaped</span>{/if}<br /><span class="quiet">{part.piece}</span>
+										{#each part.cutOuts as cut, i (i)}<br /><span class="quiet">with {cut.name}</span>{/each}
+										{#if part.shaped || part.cutOuts.length > 0}
+											<details><summary>Template at full size</summary><TemplateFiles of="part/{part.number}" /></details>
+										{/if}</td
 									>
 									<td class="figures">{mm(part.length)}</td>
 									<td class="figures">{mm(part.width)}</td>
@@ -108,22 +166,30 @@
 					<table>
 						<thead><tr><th>What</th><th>How many</th><th>Price of one</th><th>Cost</th></tr></thead>
 						<tbody>
-							{#each [...cutting.sheets.map( (job) => ({ ...job, table: 'sheets' as const, n: job.plan.sheets.length }) ), ...cutting.bars.map( (job) => ({ ...job, table: 'bars' as const, n: job.plan.bars.length }) )] as job (job.id)}
+							{#each bought as job (job.id)}
 								<tr>
-									<td>{job.stock.name}, {mm(job.stock.length)}</td>
-									<td class="figures">{job.n}</td>
+									<td>{job.name}</td>
+									<td class="figures">{job.amount}</td>
 									<td
 										><input
 											class="field figures price"
 											type="number"
 											min="0"
 											step="0.1"
-											value={job.stock.price}
-											aria-label="Price of {job.stock.name}"
+											value={job.price}
+											aria-label="Price of {job.of}"
 											onchange={(event) => setPrice(job.table, job.id, event.currentTarget)}
 										/></td
 									>
-									<td class="figures">{(job.n * job.stock.price).toFixed(2)}</td>
+									<td class="figures">{job.cost.toFixed(2)}</td>
+								</tr>
+							{/each}
+							{#each cutting.hardware as item (item.name)}
+								<tr>
+									<td>{item.name}</td>
+									<td class="figures">{item.count}</td>
+									<td></td>
+									<td></td>
 								</tr>
 							{/each}
 						</tbody>
@@ -147,17 +213,7 @@
 						>
 							<rect width={job.stock.length} height={job.stock.width} class="raw" />
 							<g transform="translate({plan.stock.trim} {plan.stock.trim})">
-								{#each layout.placed as at (at.blank.id)}
-									{@const line = lineOfCopy(cutting.parts, at.blank.id)}
-									{@const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width]}
-									<polygon
-										points={outlineOnSheet(line, at)
-											.map((p) => `${p.x},${p.y}`)
-											.join(' ')}
-									/>
-									<text x={at.x + w / 2} y={at.y + h / 2 - 10} class="id">{at.blank.id}</text>
-									<text x={at.x + w / 2} y={at.y + h / 2 + 56} class="size">{mm(line.length)} × {mm(line.width)}</text>
-								{/each}
+								{@render placed(layout)}
 								{#each layout.cuts as cut, k (k)}
 									<path
 										d={cut.axis === 'x' ? `M${cut.at + kerf / 2} ${cut.from}V${cut.to}` : `M${cut.from} ${cut.at + kerf / 2}H${cut.to}`}
@@ -180,6 +236,22 @@
 							boards along the length, or a larger sheet.
 						</p>
 					{/if}
+				{/each}
+				{#each cutting.cloths as job (job.id)}
+					<h2>{job.stock.name}: {job.plan.length / 1000} m off a roll {mm(job.stock.width)} wide</h2>
+					<svg
+						class="sheet"
+						viewBox="-10 -10 {job.plan.length + 20} {job.stock.width + 20}"
+						role="img"
+						aria-label="Layout on the roll: {job.plan.layout.placed.map((p) => `part ${p.blank.id}`).join(', ')}"
+					>
+						<rect width={job.plan.length} height={job.stock.width} class="raw" />
+						{@render placed(job.plan.layout)}
+					</svg>
+					<p class="quiet">Cut sizes, with overlap and seams.</p>
+					{#each job.plan.joined as { id, strips } (id)}
+						<p class="quiet">{lineOfCopy(cutting.parts, id).name} is joined from {strips} strips.</p>
+					{/each}
 				{/each}
 				{#each cutting.bars as job (job.id)}
 					<h2>
@@ -295,6 +367,17 @@
 		fill: var(--board);
 		stroke: var(--ink);
 		stroke-width: 4;
+	}
+	.hole {
+		fill: var(--room);
+		stroke-dasharray: 12 8;
+	}
+	details {
+		font-size: 12px;
+	}
+	summary {
+		cursor: pointer;
+		color: var(--ink-soft);
 	}
 	.sheet path {
 		stroke: var(--clash);
