@@ -60,6 +60,8 @@ const VARIANTS: [KindName, Record<string, unknown>][] = [
 	['overhead-net', { make: 'a shelf with a lip' }],
 	['overhead-net', { make: 'a rail with hooks on each side' }],
 	['battery-box', { centre: -500, batteries: 2 }],
+	['cabinet', { base: 900, height: 1300 }],
+	['tube-frame', { bottomAt: 200, height: 700, bottomPanel: true, padOn: 'on its bottom panel', uprights: 'none, C-shaped' }],
 	['cabinet', { side: 'left', bays: 3, fill1: 'two doors', fill2: 'flap down', fill3: 'sliding doors', toe: 80 }],
 	['cabinet', { bays: 4, fill1: 'flap up', fill2: 'drawers', rows2: 4, fill4: 'open shelves', length: 2400, slide: 'heavy duty' }],
 	['cabinet', { bays: 2, frontDepth: 220, length: 1800, depth: 460, fill2: 'two doors', slide: 'plain runner' }],

@@ -33,18 +33,19 @@ export const cabinet = pieceKind({
 		const light = { stock: params.lightSheet, thickness: sheetOf(stock, params.lightSheet).thickness };
 		const x: Range = [params.rear, params.rear + params.length];
 		const keep = params.gap + params.covering;
-		const plumb = reachOn(interior, params.side, x, [0, params.height], keep);
+		const plumb = reachOn(interior, params.side, x, [params.base, params.height], keep);
 		// A back that follows the wall may lie behind the upright plane; it stands where the wall is closest.
 		const back =
 			params.back === 'follows the wall'
-				? Math.min(plumb, Math.floor(leastHalfWidth(interior, params.side, x, [0, params.height]) - keep))
+				? Math.min(plumb, Math.floor(leastHalfWidth(interior, params.side, x, [params.base, params.height]) - keep))
 				: plumb;
 		const stand = standing(params.side === 'left' ? 'right' : 'left', sign(params.side) * back, params.rear);
 		const frame: Shell = {
 			stand,
 			interior,
 			width: params.length,
-			toe: params.toe,
+			base: params.base,
+			toe: params.base + params.toe,
 			top: params.height,
 			depths: [params.depth, params.frontDepth > 0 ? params.frontDepth : params.depth],
 			board,
@@ -53,7 +54,7 @@ export const cabinet = pieceKind({
 			link: 'cabinet',
 			overhang: params.overhang
 		};
-		const bays = baysIn(params.length, board.thickness, [params.toe, params.height], board.thickness, wantedBays(params));
+		const bays = baysIn(params.length, board.thickness, [params.base + params.toe, params.height], board.thickness, wantedBays(params));
 		const built = shell(frame, bays);
 		const depth = (w: number) => frame.depths[0] + (w / params.length) * (frame.depths[1] - frame.depths[0]) - board.thickness;
 		const carcase: Carcase = {

@@ -19,6 +19,11 @@ const bay = <const N extends 1 | 2 | 3 | 4>(n: N, fill: (typeof FILLS)[number], 
 
 export const cabinetParams = z.strictObject({
 	height: length('Height of the top', [150, 2200], 720, { more: 'Raise the cabinet', less: 'Lower the cabinet' }),
+	base: length('Stands or hangs above the floor', [0, 1800], 0, {
+		hint: '0 on the floor; higher it hangs on the wall or stands on what is under it',
+		more: 'Hang it higher',
+		less: 'Hang it lower'
+	}),
 	side: choice('Stands along the', ['left', 'right'], 'right'),
 	rear: rearEdge(300),
 	length: length('Length', [200, 3500], 1100, { more: 'Lengthen the cabinet', less: 'Shorten the cabinet' }),

@@ -14,6 +14,8 @@ export interface Shell {
 	stand: Stand;
 	interior: Interior;
 	width: number;
+	/** Underside of its ends. */
+	base: number;
 	/** Underside of the bottom board, and upper face of the top. */
 	toe: number;
 	top: number;
@@ -141,7 +143,7 @@ export function shell(given: Shell, bays: readonly Bay[]): { parts: Part[]; supp
 		const front = Math.min(edge(w[0]), edge(w[1]));
 		const outermost = i === 0 || i === uprights.length - 1;
 		const name = outermost ? 'End' : 'Divider';
-		const z: Range = [outermost ? 0 : toe + t, under];
+		const z: Range = [outermost ? given.base : toe + t, under];
 		if (follows) return scribedBoard(given, `upright-${i}`, name, w, front, z);
 		return boardAlong(stand, `upright-${i}`, name, board.stock, link, w, [outermost ? 0 : inside, front], z);
 	};
@@ -158,7 +160,7 @@ export function shell(given: Shell, bays: readonly Bay[]): { parts: Part[]; supp
 		),
 		boardOf('bottom', 'Bottom', board.stock, link, levelBoard(given, between, bottom, edge), bottom),
 		...uprights.map(upright),
-		...(toe > PLINTH
+		...(toe - given.base > PLINTH
 			? [
 					boardAcross(
 						stand,
@@ -168,7 +170,7 @@ export function shell(given: Shell, bays: readonly Bay[]): { parts: Part[]; supp
 						link,
 						between,
 						[Math.min(...given.depths) - 2 * t - 30, Math.min(...given.depths) - t - 30],
-						[0, toe]
+						[given.base, toe]
 					)
 				]
 			: []),
@@ -194,8 +196,11 @@ export function shell(given: Shell, bays: readonly Bay[]): { parts: Part[]; supp
 		inside,
 		supports: [
 			...uprights.map((_, i) => ({ part: 'top', by: `upright-${i}`, kind: 'board' as const })),
-			{ part: 'upright-0', by: 'floor', kind: 'floor' },
-			{ part: `upright-${uprights.length - 1}`, by: 'floor', kind: 'floor' },
+			...[0, uprights.length - 1].map((i) =>
+				given.base > 0
+					? { part: `upright-${i}`, by: 'wall', kind: 'wall bracket' as const }
+					: { part: `upright-${i}`, by: 'floor', kind: 'floor' as const }
+			),
 			{ part: 'bottom', by: 'upright-0', kind: 'ledger' }
 		],
 		braces: [

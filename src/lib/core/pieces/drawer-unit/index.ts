@@ -36,6 +36,7 @@ export const drawerUnit = pieceKind({
 			stand,
 			interior,
 			width: wide,
+			base: 0,
 			toe: 0,
 			top: params.height,
 			depths: [deep, deep],

@@ -184,6 +184,7 @@ export const sinkUnit = pieceKind({
 			stand,
 			interior,
 			width: params.length,
+			base: 0,
 			toe: params.toe,
 			top: params.height,
 			depths: [params.depth, params.depth],

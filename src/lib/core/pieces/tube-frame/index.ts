@@ -3,7 +3,17 @@ import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { sign } from '../../interior';
 import { lengthMark } from '../../units';
-import { pieceKind, type Brace, type InnerMargin, type Move, type Pad, type Part, type PieceState, type Surface } from '../assembly';
+import {
+	pieceKind,
+	type Brace,
+	type InnerMargin,
+	type Move,
+	type Pad,
+	type Part,
+	type PieceState,
+	type Space,
+	type Surface
+} from '../assembly';
 import { assembled, barOf, boardIn, hingeAt, padIn, sheetOf, type Range } from '../making';
 import { tubeFrameParams, type TOP_USES } from './params';
 import { cageParts, jointsAlong, type Cage } from './tubes';
@@ -79,7 +89,7 @@ function panels({ params, x, y, cage, joints, top, wall }: Frame): Part[] {
 					boardIn('bottom', 'Panel, bottom', params.wallSheet, 'frame', {
 						x: [x[0] + edge, x[1] - edge],
 						y: [y[0] + edge, y[1] - edge],
-						z: [tube, tube + wall]
+						z: [cage.z[0] + tube, cage.z[0] + tube + wall]
 					})
 				]
 			: [])
@@ -102,12 +112,12 @@ function braces({ params, x, y }: Frame): Brace[] {
 function berth({ params, x, y, cage, wall }: Frame, night: string, states: string[]): { pads: Pad[]; surfaces: Surface[] } {
 	if (params.padOn === 'nowhere') return { pads: [], surfaces: [] };
 	const onTop = params.padOn === 'on its top';
-	const base = onTop ? params.height : cage.tube + wall;
+	const base = onTop ? params.height : cage.z[0] + cage.tube + wall;
 	const s = sign(params.opensTo);
 	// Inside it lies between the uprights: of the far side always, of the open side where it has any.
 	const room = (upright: boolean) => (onTop ? 0 : (upright ? Math.max(cage.tube, cage.connector) : 0) + INSET);
 	const [near, far] = [room(params.uprights !== 'none, C-shaped'), room(true)];
-	const ends = onTop ? 0 : (params.endPanels ? wall : 0) + INSET;
+	const ends = onTop ? 0 : Math.max(cage.tube, wall) + INSET;
 	const box = {
 		x: [x[0] + ends, x[1] - ends] as Range,
 		y: [y[0] + (s > 0 ? far : near), y[1] - (s > 0 ? near : far)] as Range,
@@ -213,6 +223,30 @@ function statesAndMoves(params: Params): { states: PieceState[]; moves: Move[] }
 	};
 }
 
+/** Room in the frame: one for each bay between its uprights, or all along where the open side has none; and under raised rails. */
+function spacesOf({ params, x, y, cage, joints, wall }: Frame, states: string[], lidded: boolean): Space[] {
+	const edge = Math.max(cage.tube, cage.connector);
+	const deep: Range = [y[0] + edge, y[1] - edge];
+	const stretches: Range[] =
+		params.uprights === 'at every joint'
+			? joints.slice(1).map((joint, i): Range => [joints[i][1], joint[0]])
+			: [[x[0] + edge, x[1] - edge]];
+	const taken = params.padOn === 'on its bottom panel' ? params.padThickness : 0;
+	const low = params.bottomPanel ? cage.z[0] + cage.tube + wall + taken : cage.z[0];
+	const open = params.frontPanel ? [] : [{ face: params.opensTo, states }];
+	const one = (id: string, name: string, box: Space['box'], access: Space['access']): Space => ({ id, name, box, access });
+	const name = (what: string, i: number) => (stretches.length === 1 ? what : `${what}, bay ${i + 1}`);
+	return stretches.flatMap((along, i) => [
+		one(`bay-${i + 1}`, name('In the frame', i), { x: along, y: deep, z: [low, Math.max(low, cage.z[1] - cage.tube)] }, [
+			...open,
+			...(lidded ? [{ face: 'top' as const, states: ['lid-up'] }] : [])
+		]),
+		...(cage.z[0] > 0
+			? [one(`under-${i + 1}`, name('Under the frame', i), { x: along, y: deep, z: [0, cage.z[0]] }, [{ face: params.opensTo, states }])]
+			: [])
+	]);
+}
+
 /** A box of square tube and corner connectors: seat, shelf, bed base or chest, panelled where it needs to be. */
 export const tubeFrame = pieceKind({
 	kind: 'tube-frame',
@@ -231,7 +265,8 @@ export const tubeFrame = pieceKind({
 		const cage: Cage = {
 			x,
 			y,
-			z: [0, params.height - top],
+			z: [Math.min(params.bottomAt, params.height - top - 2 * tube.width), params.height - top],
+			floor: 0,
 			tube: tube.width,
 			connector: params.connector,
 			bays: params.bays,
@@ -257,7 +292,6 @@ export const tubeFrame = pieceKind({
 		const s = sign(params.opensTo);
 		const lidded = params.topLifts && params.top !== 'nothing';
 		const wired = (params.backPanel ? 0 : 2) + (params.endPanels ? 0 : 4) + (params.bottomPanel ? 0 : 2);
-		const edge = Math.max(cage.tube, cage.connector);
 		return assembled({
 			links: [
 				{
@@ -275,19 +309,7 @@ export const tubeFrame = pieceKind({
 				{ part: 'top', by: 'tube-1', kind: 'rail' },
 				{ part: 'tube-1', by: 'floor', kind: 'floor' }
 			],
-			spaces: frame.joints.slice(1).map((joint, i) => ({
-				id: `bay-${i + 1}`,
-				name: params.bays === 1 ? 'In the frame' : `In the frame, bay ${i + 1}`,
-				box: {
-					x: [frame.joints[i][1], joint[0]] as Range,
-					y: [y[0] + edge, y[1] - edge] as Range,
-					z: [params.bottomPanel ? cage.tube + frame.wall : 0, cage.z[1] - cage.tube] as Range
-				},
-				access: [
-					...(params.frontPanel ? [] : [{ face: params.opensTo, states: ids }]),
-					...(lidded ? [{ face: 'top' as const, states: ['lid-up'] }] : [])
-				]
-			})),
+			spaces: spacesOf(frame, ids, lidded),
 			innerMargins: spanMargin(frame),
 			braces: braces(frame),
 			hardware: [

@@ -21,6 +21,11 @@ export const tubeFrameParams = z.strictObject({
 	}),
 	top: choice('Its top is for', TOP_USES, 'somebody to sit'),
 	topLifts: yesNo('Top opens as a lid', false, { hint: 'hinged on the far side', when: { key: 'top', is: TOP_USES.slice(1) } }),
+	bottomAt: length('Its lowest rails above the floor', [0, 1200], 0, {
+		hint: '0 on the floor; higher, it stands on its uprights and things go under it',
+		more: 'Raise its lowest rails',
+		less: 'Lower its lowest rails'
+	}),
 	bottomPanel: yesNo('Panel at the bottom', false),
 	backPanel: yesNo('Panel on its far side', true),
 	endPanels: yesNo('Panels at both ends', true),

@@ -21,6 +21,8 @@ export interface Cage {
 	bottomCross: boolean;
 	stock: string;
 	link: string;
+	/** The floor on which the uprights stand, when the lowest rails are higher, mm. */
+	floor: number;
 }
 
 /** Outer faces of the joints along a length: as many as stretches and one more, all equally far apart. */
@@ -59,6 +61,9 @@ export function cageParts(cage: Cage): { parts: Part[]; hardware: Hardware[] } {
 			for (let i = 0; i < bays; i++) tubeIn('Tube along', { x: [joints[i][1], joints[i + 1][0]], y: side.y, z: level }, 'x');
 		joints.forEach((joint, i) => {
 			if (side.upright(i)) tubeIn('Tube upright', { x: centred(joint, tube), y: side.y, z: between(z, c) }, 'z');
+			// Under raised rails legs stand at every joint of the far side and at the ends of the open one.
+			if (z[0] > cage.floor && (side.upright(i) || i === 0 || i === bays))
+				tubeIn('Leg', { x: centred(joint, tube), y: side.y, z: [cage.floor, z[0]] }, 'z');
 		});
 	}
 	joints.forEach((joint, i) => {
