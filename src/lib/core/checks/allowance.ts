@@ -83,7 +83,7 @@ export const allowance: Check = {
 					title: `${piece.name}: smaller than its gap`,
 					subjects: [piece.id],
 					margin: spare - needed,
-					comfort: needed / 2,
+					comfort: 0,
 					unit: 'mm',
 					limit: needed,
 					actual: spare,

@@ -57,8 +57,9 @@ export const heldDown: Check = {
 /** Whether each fastening gets from the piece to what it goes to, and whether that is something it can hold on. */
 export const fasteningReach: Check = {
 	rule: 'fastening-reach',
+	// Parked, turnbuckles hang loose and sofas are beds: what counts is how it stands while driving.
 	run: (context) =>
-		travelling(context.scene).flatMap((piece) =>
+		(context.scene.mode.use === 'drive' ? travelling(context.scene) : []).flatMap((piece) =>
 			fasteningsOf(context, piece).map(({ id, held, words, away, from, to, suits }): Result => {
 				const { reach } = WAYS[held.way];
 				return {

@@ -3,7 +3,7 @@ import { clearBoxes, stow } from '../storage';
 import type { Check, Result } from './finding';
 import { lengthMark } from '../units';
 
-/** Gear that has to go under a piece: standing upright, between legs, walls and arches, turned whichever way is better. */
+/** Gear that has to go under or into a piece: standing upright, between legs, walls and arches, turned whichever way is better. */
 export const gearUnder: Check = {
 	rule: 'gear-under',
 	run: ({ plan, scene }) =>
@@ -21,7 +21,7 @@ export const gearUnder: Check = {
 				{
 					rule: 'gear-under',
 					key: `${piece.id}+${id}`,
-					title: `${several}${gear.name} under ${piece.name}`,
+					title: `${several}${gear.name} ${piece.assembly.fronts.length > 0 ? 'in' : 'under'} ${piece.name}`,
 					subjects: [piece.id, id],
 					margin: found.margin,
 					comfort: 10,
@@ -30,8 +30,8 @@ export const gearUnder: Check = {
 					actual: z[1] - z[0],
 					why:
 						found.axis === 'height'
-							? `${gear.name} stands ${lengthMark(Math.round(gear.height))} tall; ${lengthMark(Math.floor(z[1] - z[0]))} are free under the rails.`
-							: `${found.fits} of ${gear.count} fit between legs, walls and arches.`,
+							? `${gear.name} stands ${lengthMark(Math.round(gear.height))} tall; ${lengthMark(Math.floor(z[1] - z[0]))} are free there.`
+							: `${found.fits} of ${gear.count} fit between legs, uprights, walls and arches.`,
 					at: vec3(mx, my, z[1]),
 					line: [vec3(mx, my, z[0]), vec3(mx, my, z[1])]
 				}

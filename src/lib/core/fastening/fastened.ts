@@ -32,6 +32,8 @@ const wordsOf = (held: Fastening, name: (id: string, table: 'anchors' | 'pieces'
 			return `strap to ${name(held.anchor, 'anchors')}`;
 		case 'turnbuckle':
 			return `turnbuckle to ${name(held.anchor, 'anchors')}`;
+		case 'slot nut in a wall rail':
+			return `slot nut in ${name(held.anchor, 'anchors')}`;
 		case 'turnbuckle to a neighbour':
 			return `turnbuckle to ${name(held.neighbour, 'pieces')}`;
 		case 'clamped by a neighbour':
@@ -96,7 +98,7 @@ export function holesIn(
 	assembly: Assembly
 ): Map<string, { name: string; outline: Polygon }[]> {
 	const holes = new Map<string, { name: string; outline: Polygon }[]>();
-	const bolts = Object.values(piece.held ?? {}).filter(({ way }) => way === 'bolt into a thread' || way === 'new bolt through');
+	const bolts = Object.values(piece.held ?? {}).filter(({ way }) => WAYS[way].square);
 	if (bolts.length === 0) return holes;
 	const poses = linkPoses(assembly.links, {});
 	const placed = assembly.parts

@@ -1,5 +1,5 @@
 import type { Vec3 } from '../geometry/vector';
-import type { Interior } from '../interior';
+import { halfWidth, sign, SIDES, type Interior } from '../interior';
 import type { PlacedPiece } from '../modes';
 import type { Anchor, Fastening, FasteningWay, Vehicle } from '../plan';
 import { outOf } from './fastened';
@@ -7,7 +7,12 @@ import { footOf, nearestBetween, nearestPart } from './points';
 import { DRILL_CLEAR, needed, WAYS } from './ways';
 
 /** Ways to an anchor, the stiffest first. */
-const TO_ANCHORS: readonly ('bolt into a thread' | 'turnbuckle' | 'strap')[] = ['bolt into a thread', 'turnbuckle', 'strap'];
+const TO_ANCHORS: readonly ('bolt into a thread' | 'slot nut in a wall rail' | 'turnbuckle' | 'strap')[] = [
+	'bolt into a thread',
+	'slot nut in a wall rail',
+	'turnbuckle',
+	'strap'
+];
 
 interface Candidate {
 	held: Fastening;
@@ -70,6 +75,32 @@ function throughFloor(vehicle: Vehicle, interior: Interior, piece: PlacedPiece):
 		}));
 }
 
+/** Ends of whatever lies against a side wall, where it may be drilled. */
+function throughWalls(vehicle: Vehicle, interior: Interior, piece: PlacedPiece): Candidate[] {
+	const way: FasteningWay = 'new bolt through';
+	// What hangs on a wall by its build is bolted there before it is strapped to anything.
+	const rank = piece.assembly.supports.some(({ by }) => by === 'wall') ? 0.5 : TO_ANCHORS.length + 1;
+	return SIDES.flatMap((side) => {
+		const surface = `${side} wall` as const;
+		const zones = Object.values(vehicle.noDrill).filter((area) => area.surface === surface);
+		return piece.parts
+			.filter(({ part }) => part.form === 'board' || part.form === 'bar')
+			.flatMap(({ box }): Candidate[] => {
+				const height = (box.z[0] + box.z[1]) / 2;
+				const reach = side === 'left' ? box.y[1] : -box.y[0];
+				return [box.x[0] + 30, box.x[1] - 30].flatMap((x): Candidate[] => {
+					const wall = halfWidth(interior, side, x, height);
+					const clear = zones.every((zone) => outOf(zone, { along: x, across: height }) >= DRILL_CLEAR);
+					if (!clear || wall - reach > WAYS[way].reach || height < 60) return [];
+					const at = { x, y: sign(side) * wall, z: height };
+					return [
+						{ held: { way, surface, x: Math.round(x), at: Math.round(height) }, at, holds: WAYS[way].holds, rank }
+					];
+				});
+			});
+	});
+}
+
 /**
  * What could hold a piece: as many fastenings as its mass needs, from the best ways within reach, each as far from the others as
  * may be. New holes are only proposed where drilling is allowed and nothing else is enough.
@@ -88,7 +119,7 @@ export function proposeFastenings(
 	const candidates = [
 		...atAnchors(vehicle, interior, piece),
 		...atNeighbours(piece, neighbours),
-		...(drill ? throughFloor(vehicle, interior, piece) : [])
+		...(drill ? [...throughFloor(vehicle, interior, piece), ...throughWalls(vehicle, interior, piece)] : [])
 	];
 	const chosen: Candidate[] = [];
 	const weakest = () => Math.min(...chosen.map(({ holds }) => holds));

@@ -10,6 +10,8 @@ interface Way {
 	anchors: readonly Anchor['kind'][];
 	/** Diameter of the hole that it needs in a board, mm; 0 for none. */
 	hole: number;
+	/** It goes square through a face of a board. */
+	square?: true;
 	hardware: string;
 }
 
@@ -19,13 +21,29 @@ export const WAYS: Readonly<Record<FasteningWay, Way>> = {
 		holds: 3000,
 		anchors: ['thread', 'seat bolt'],
 		hole: 9,
+		square: true,
 		hardware: 'Bolt with a large washer for an existing thread'
 	},
 	strap: { reach: 900, holds: 2000, anchors: ['ring', 'rail'], hole: 0, hardware: 'Strap with a buckle' },
 	turnbuckle: { reach: 500, holds: 2000, anchors: ['ring', 'rail', 'seat bolt'], hole: 7, hardware: 'Turnbuckle with an eye bolt' },
+	'slot nut in a wall rail': {
+		reach: 60,
+		holds: 1500,
+		anchors: ['rail'],
+		hole: 7,
+		square: true,
+		hardware: 'Slot nut with a bolt for a wall rail'
+	},
 	'turnbuckle to a neighbour': { reach: 400, holds: 2000, anchors: [], hole: 7, hardware: 'Turnbuckle with two eye bolts' },
 	'clamped by a neighbour': { reach: 5, holds: 1000, anchors: [], hole: 0, hardware: '' },
-	'new bolt through': { reach: 60, holds: 4000, anchors: [], hole: 9, hardware: 'Bolt, large washer and backing plate, sealed' }
+	'new bolt through': {
+		reach: 60,
+		holds: 4000,
+		anchors: [],
+		hole: 9,
+		square: true,
+		hardware: 'Bolt, large washer and backing plate, sealed'
+	}
 };
 
 /** Least number of fastenings for anything that travels: one alone lets it swing. */

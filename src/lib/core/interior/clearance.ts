@@ -162,13 +162,19 @@ export function outlineGap(a: Polygon, b: Polygon): number {
 	return -Math.min(long, wide, (2 * area(shared)) / Math.hypot(long, wide));
 }
 
+/** Boxes no further apart than this are looked at more closely, mm. */
+const CLOSE = 5;
+
 /**
  * Signed room between two things: along the axes when their boxes are at least `limit` apart, else as they really
  * stand: outlines and heights of level ones, faces and edges of tilted ones.
  */
 export function solidSeparation(a: Solid, b: Solid, limit = Infinity): number {
 	const apart = boxSeparation(a.box, b.box);
-	if (apart >= 0 || apart >= limit) return apart;
+	if (apart >= limit || apart >= CLOSE) return apart;
+	// Boxes that barely part may hold things askew that are further from each other.
+	if (apart >= 0)
+		return !a.footprint || !b.footprint || (isBox(a) && isBox(b)) ? apart : Math.max(apart, outlineGap(a.footprint, b.footprint));
 	if (!a.footprint || !b.footprint) {
 		const corners = (solid: Solid) =>
 			solid.footprint && solid.footprint.length !== solid.corners.length / 2 ? blockPrism(solid.box) : solid.corners;

@@ -144,7 +144,8 @@ function footprintOf(pose: Pose, lower: Vec3[], box: Box, part: Pick<Part, 'outl
 	const { x, y } = bounds(part.outline);
 	const volume = (x[1] - x[0]) * (y[1] - y[0]) * part.thickness;
 	const size = (['x', 'y', 'z'] as const).map((axis) => box[axis][1] - box[axis][0]);
-	const fills = part.outline.length === 4 && Math.abs(size[0] * size[1] * size[2] - volume) < 1e-6 * volume + 1;
+	const square = part.outline.length === 4 && Math.abs(Math.abs(area(part.outline)) * part.thickness - volume) < 1e-6 * volume + 1;
+	const fills = square && Math.abs(size[0] * size[1] * size[2] - volume) < 1e-6 * volume + 1;
 	return fills ? rectangle(box.x[0], box.x[1], box.y[0], box.y[1]) : null;
 }
 

@@ -177,7 +177,7 @@ function wayThrough(opening: OpeningSolid, scene: Scene, sleeper: Sleeper): WayI
 			steps: [
 				step('door', { free: opening.z[1] - low, at: vec3(entry.x, entry.y, low) }),
 				...(climbs ? [] : [step('floor', heights.along(entry, shortOf(onto, entry, body.breadth), 0, known))]),
-				step('bed', heights.along(onto, hips, bed, known))
+				step('bed', heights.along(climbs ? pastDoor(opening, scene, onto, body) : onto, hips, bed, known))
 			]
 		};
 		if (!best || tightest(way).free > tightest(best).free) best = way;
@@ -185,6 +185,10 @@ function wayThrough(opening: OpeningSolid, scene: Scene, sleeper: Sleeper): WayI
 	}
 	return best!;
 }
+
+/** Where a bed begins for whoever climbs onto it through the open rear door: past the place where the shut one leans in. */
+const pastDoor = ({ opening }: OpeningSolid, { interior }: Scene, onto: Vec2, { headBreadth }: Sleeper['body']): Vec2 =>
+	opening.place === 'rear' ? { x: Math.max(onto.x, interior.rearmost + headBreadth / 2), y: onto.y } : onto;
 
 /** A point so far short of another on the way to it. */
 function shortOf(goal: Vec2, from: Vec2, by: number): Vec2 {

@@ -3,6 +3,7 @@ import type { Edit } from './edit';
 import type { Fastening } from './fastening';
 import { freeId } from './id';
 import type { Animal, Gear, Person, Plan, Posture } from './plan';
+import { stockFor } from './stock';
 import type { Use } from './use';
 
 /** What people do when a vehicle is used in a way, before anybody says otherwise. */
@@ -29,11 +30,21 @@ export const removePerson = (plan: Plan, id: string): Edit[] => [
 	{ path: ['crew', id], value: undefined }
 ];
 
-/** Edits that add a piece; people who sit nowhere yet get their place on it, and those who lie on the floor while there is nothing else. */
+/** Edits that bring the usual stock that a piece is cut from and the plan does not have. */
+function stockEdits({ stock }: Plan, piece: Piece): Edit[] {
+	const completed = stockFor(stock, { piece });
+	return (['sheets', 'bars', 'cloths'] as const).flatMap((table) =>
+		Object.entries(completed[table])
+			.filter(([id]) => !Object.hasOwn(stock[table], id))
+			.map(([id, value]): Edit => ({ path: ['stock', table, id], value }))
+	);
+}
+
+/** Edits that add a piece, with its stock where that is missing; people who sit nowhere yet get their place on it, and those who lie on the floor while there is nothing else. */
 export function addPiece(plan: Plan, piece: Piece): { id: string; edits: Edit[] } {
 	const id = freeId(plan.pieces, piece.name);
 	const first = Object.keys(plan.pieces).length === 0;
-	const edits: Edit[] = [{ path: ['pieces', id], value: piece }];
+	const edits: Edit[] = [...stockEdits(plan, piece), { path: ['pieces', id], value: piece }];
 	for (const [mode, { people }] of Object.entries(plan.modes))
 		for (const [person, at] of Object.entries(people))
 			if (!at.piece && (at.posture === 'on the bench' || (at.posture === 'lying' && first)))

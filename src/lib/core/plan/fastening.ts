@@ -11,6 +11,7 @@ export const fasteningSchema = z.discriminatedUnion('way', [
 	z.strictObject({ way: z.literal('bolt into a thread'), anchor: idSchema }),
 	z.strictObject({ way: z.literal('strap'), anchor: idSchema }),
 	z.strictObject({ way: z.literal('turnbuckle'), anchor: idSchema }),
+	z.strictObject({ way: z.literal('slot nut in a wall rail'), anchor: idSchema }),
 	z.strictObject({ way: z.literal('turnbuckle to a neighbour'), neighbour: idSchema }),
 	z.strictObject({ way: z.literal('clamped by a neighbour'), neighbour: idSchema }),
 	z.strictObject({

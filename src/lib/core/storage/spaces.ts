@@ -65,7 +65,10 @@ export function stow(alternatives: Box[][], gear: Gear): Stowing {
 	return best ?? { fits: 0, margin: -gear.height, axis: 'height', box: { x: [0, 0], y: [0, 0], z: [0, 0] } };
 }
 
-function stowGrid(boxes: Box[], gear: Gear, l: number, w: number): Stowing {
+function stowGrid(all: Box[], gear: Gear, l: number, w: number): Stowing {
+	// A shelf that is too low is passed over as long as there is a higher one.
+	const highEnough = all.filter((box) => size(box, 'z') >= gear.height);
+	const boxes = highEnough.length > 0 ? highEnough : all;
 	const grids = boxes.map((box) => ({ box, nx: Math.floor(size(box, 'x') / l), ny: Math.floor(size(box, 'y') / w) }));
 	const onFloor = grids.reduce((sum, g) => sum + g.nx * g.ny, 0);
 	const height = Math.min(...boxes.map((box) => size(box, 'z'))) - gear.height;

@@ -1,6 +1,7 @@
+import { rectangle } from '../../geometry/polygon';
 import { pieceKind } from '../assembly';
 import { baysIn, fitted, levelBoard, shell, SHUT, together, usesOf, type Carcase, type Shell } from '../carcase';
-import { assembled, sheetOf } from '../making';
+import { assembled, padIn, sheetOf, sleepOn } from '../making';
 import type { Facing } from '../facing';
 import { standing } from '../stand';
 import { drawerUnitParams } from './params';
@@ -37,7 +38,7 @@ export const drawerUnit = pieceKind({
 			interior,
 			width: wide,
 			base: 0,
-			toe: 0,
+			toe: params.toe,
 			top: params.height,
 			depths: [deep, deep],
 			board,
@@ -49,7 +50,7 @@ export const drawerUnit = pieceKind({
 		};
 		const wanted = Array.from({ length: params.columns }, () => ({ fill: 'drawers' as const, rows: params.rows, width: 0 }));
 		const names = params.columns === 1 ? ['Unit'] : params.columns === 2 ? ['First side', 'Second side'] : ['First', 'Middle', 'Last'];
-		const bays = baysIn(wide, board.thickness, [0, params.height], board.thickness, wanted).map((bay, i) => ({
+		const bays = baysIn(wide, board.thickness, [params.toe, params.height], board.thickness, wanted).map((bay, i) => ({
 			...bay,
 			name: lengthwise && params.columns === 2 ? ['Right-hand side', 'Left-hand side'][i] : names[i]
 		}));
@@ -73,10 +74,31 @@ export const drawerUnit = pieceKind({
 			level: (w, z, setback) => levelBoard(frame, w, z, () => edge - setback, built.inside)
 		};
 		const filled = together(bays.map((bay) => fitted(carcase, bay)));
+		const states = [
+			{ id: SHUT, name: 'Shut', joints: {}, startsFor: ['drive' as const, 'day' as const, 'night' as const] },
+			...filled.states
+		];
+		const ids = states.map(({ id }) => id);
+		const top = stand.box([0, wide], [0, deep], [params.height, params.height + params.mattress]);
+		const bed = { padThickness: params.mattress, padFoam: params.mattressFoam };
 		return assembled({
 			links: [{ id: 'unit', module: 'Drawer unit', joint: { type: 'fixed' } }, ...filled.links],
 			parts: [...built.parts, ...filled.parts],
-			states: [{ id: SHUT, name: 'Shut', joints: {}, startsFor: ['drive', 'day', 'night'] }, ...filled.states],
+			...(params.mattress > 0
+				? {
+						pads: [
+							padIn(
+								'mattress',
+								'Mattress',
+								params.mattressFoam,
+								top,
+								Object.fromEntries(ids.map((id) => [id, { role: 'mattress' as const, link: 'unit' }]))
+							)
+						],
+						surfaces: [sleepOn(rectangle(...top.x, ...top.y), params.height, bed, ids)]
+					}
+				: {}),
+			states,
 			moves: filled.moves,
 			supports: [...built.supports, ...filled.supports],
 			spaces: filled.spaces,
