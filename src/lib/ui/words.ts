@@ -11,8 +11,13 @@ export function sizeWords(value: number, unit: Finding['unit'], system: UnitSyst
 /** A margin as people say it: “18 mm short”, “42 mm spare”. */
 export function marginWords(finding: Pick<Finding, 'margin' | 'unit' | 'actual' | 'limit'>, system: UnitSystem): string {
 	const size = Math.abs(finding.margin);
-	if (finding.unit === 'count')
-		return `${Math.round(size)} ${finding.margin < 0 ? (finding.actual < finding.limit ? 'missing' : 'too many') : 'to spare'}`;
+	if (finding.unit === 'count') {
+		// What is there or not is no number: so many holds, or enough of them.
+		if (finding.margin === 0 && finding.actual >= finding.limit) return 'enough';
+		const missing = finding.limit - finding.actual;
+		if (finding.margin <= 0 && missing > 0) return `${Math.round(missing)} missing`;
+		return `${Math.round(size)} ${finding.margin < 0 ? 'too many' : 'to spare'}`;
+	}
 	return `${sizeWords(size, finding.unit, system)} ${finding.margin < 0 ? 'short' : 'spare'}`;
 }
 

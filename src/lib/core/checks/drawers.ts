@@ -18,18 +18,22 @@ const frontOf = ({ box, towards }: Drawer) =>
 		(box.z[0] + box.z[1]) / 2
 	);
 
+/** A question about every drawer, answered for the one of each piece that answers it worst. */
 const drawerCheck = (
 	rule: string,
-	judge: (drawer: Drawer, piece: PlacedPiece, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'at'> | null
+	judge: (drawer: Drawer, piece: PlacedPiece, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'at'>,
+	asked: (context: CheckContext) => boolean = () => true
 ): Check => ({
 	rule,
 	run: (context) =>
-		context.scene.pieces.flatMap((piece) =>
-			piece.assembly.drawers.flatMap((drawer): Result[] => {
-				const found = judge(drawer, piece, context);
-				return found ? [{ ...found, rule, key: `${piece.id}+${drawer.id}`, subjects: [piece.id], at: frontOf(drawer) }] : [];
-			})
-		)
+		!asked(context)
+			? []
+			: context.scene.pieces.flatMap((piece): Result[] => {
+					const worst = piece.assembly.drawers
+						.map((drawer) => ({ drawer, found: judge(drawer, piece, context) }))
+						.sort((a, b) => a.found.margin - a.found.comfort - (b.found.margin - b.found.comfort))[0];
+					return worst ? [{ ...worst.found, rule, key: piece.id, subjects: [piece.id], at: frontOf(worst.drawer) }] : [];
+				})
 });
 
 /** A pair of slides must carry the drawer and what is in it, with a tenth to spare for whoever leans on it. */
@@ -37,13 +41,13 @@ export const slideLoad = drawerCheck('slide-load', (drawer, piece, { plan }) => 
 	const own = ownWeight(piece, drawer, plan.stock);
 	const load = own + drawer.content;
 	return {
-		title: `${piece.name}: load on the slides of the ${drawer.name.toLowerCase()}`,
+		title: `${piece.name}: load on its slides`,
 		margin: drawer.rating - load,
 		comfort: 0.1 * drawer.rating,
 		unit: 'kg',
 		limit: drawer.rating,
 		actual: load,
-		why: `The drawer weighs ${massMark(own)} and holds ${massMark(drawer.content)}; a pair of its slides carries ${massMark(drawer.rating)}.`
+		why: `${drawer.name} weighs ${massMark(own)} and holds ${massMark(drawer.content)}; a pair of its slides carries ${massMark(drawer.rating)}.`
 	};
 });
 
@@ -54,29 +58,29 @@ const MOST_DROOP = 10;
 export const drawerDroop = drawerCheck('drawer-droop', (drawer, piece) => {
 	const down = droop(drawer.slide, drawer.slideLength, drawer.extension);
 	return {
-		title: `${piece.name}: ${drawer.name.toLowerCase()} droops pulled out`,
+		title: `${piece.name}: droop of its drawers`,
 		margin: MOST_DROOP - down,
 		comfort: 2,
 		unit: 'mm',
 		limit: MOST_DROOP,
 		actual: down,
-		why: `Pulled out by ${lengthMark(drawer.extension)} its front drops about ${lengthMark(Math.round(down))} by the play of the slides alone; more than ${lengthMark(MOST_DROOP)} has to be lifted to shut it.`
+		why: `${drawer.name}: pulled out by ${lengthMark(drawer.extension)} its front drops about ${lengthMark(Math.round(down))} by the play of the slides alone; more than ${lengthMark(MOST_DROOP)} has to be lifted to shut it.`
 	};
 });
 
 /** What is not held flies open at the first bend, and its load with it. */
-export const drawerLatch = drawerCheck('drawer-latch', (drawer, piece, { scene }) =>
-	scene.mode.use !== 'drive'
-		? null
-		: {
-				title: `${piece.name}: something holds the ${drawer.name.toLowerCase()} shut`,
-				margin: drawer.latched ? 0 : -1,
-				comfort: 0,
-				unit: 'count',
-				limit: 1,
-				actual: drawer.latched ? 1 : 0,
-				why: drawer.latched
-					? 'A catch or a locking slide holds it while driving.'
-					: 'Neither its slides nor a catch hold it: on the first bend it comes open, and a heavy one breaks out.'
-			}
+export const drawerLatch = drawerCheck(
+	'drawer-latch',
+	({ name, latched }, piece) => ({
+		title: `${piece.name}: drawers are held shut`,
+		margin: latched ? 0 : -1,
+		comfort: 0,
+		unit: 'count',
+		limit: 1,
+		actual: latched ? 1 : 0,
+		why: latched
+			? 'Catches or locking slides hold them while driving.'
+			: `Neither slides nor a catch hold the ${name.toLowerCase()}: on the first bend it comes open, and a heavy one breaks out.`
+	}),
+	({ scene }) => scene.mode.use === 'drive'
 );

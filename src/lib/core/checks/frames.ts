@@ -1,34 +1,37 @@
+import type { Brace } from '../pieces';
 import type { Check, Result } from './finding';
 
-const WAY = { x: 'lengthways', y: 'sideways', z: 'out of square seen from above' } as const;
+/** What gives way where no face across an axis keeps square. */
+const WAY: Readonly<Record<Brace['normal'], string>> = { x: 'sideways', y: 'lengthways', z: 'out of square seen from above' };
 
 /** Frames of bars and boxes of boards that nothing keeps square: each way needs a face with a board or a diagonal in it. */
 export const racking: Check = {
 	rule: 'racking',
 	run: ({ scene }) =>
-		scene.pieces.flatMap((piece) => {
+		scene.pieces.flatMap((piece): Result[] => {
 			const { braces } = piece.assembly;
+			if (braces.length === 0) return [];
 			const normals = [...new Set(braces.map(({ normal }) => normal))];
-			return normals.map((normal): Result => {
-				const faces = braces.filter((brace) => brace.normal === normal);
-				const held = faces.filter(({ by }) => by !== null);
-				const way = normal === 'x' ? WAY.y : normal === 'y' ? WAY.x : WAY.z;
-				return {
+			const loose = normals.filter((normal) => braces.every((brace) => brace.normal !== normal || brace.by === null));
+			const open = braces.filter(({ normal }) => loose.includes(normal));
+			const held = braces.filter(({ by }) => by !== null);
+			return [
+				{
 					rule: 'racking',
-					key: `${piece.id}+${normal}`,
-					title: `${piece.name}: stays square ${way === WAY.z ? 'seen from above' : way}`,
+					key: piece.id,
+					title: `${piece.name}: stays square`,
 					subjects: [piece.id],
-					margin: held.length > 0 ? 0 : -1,
+					margin: 0 - loose.length,
 					comfort: 0,
 					unit: 'count',
-					limit: 1,
-					actual: held.length,
+					limit: normals.length,
+					actual: normals.length - loose.length,
 					why:
-						held.length > 0
-							? `${held.map(({ by, name }) => `${by!.toLowerCase()} in ${name.toLowerCase()}`).join(', ')} keeps it square.`
-							: `It racks ${way}: ${faces.map(({ name }) => name.toLowerCase()).join(' and ')} ${faces.length > 1 ? 'are' : 'is'} open, and corner joints alone give way. One board or diagonal there holds it.`,
-					at: faces[0].at
-				};
-			});
+						loose.length === 0
+							? `${held.map(({ by, name }) => `${by!.toLowerCase()} in ${name.toLowerCase()}`).join(', ')} keep it square.`
+							: `It racks ${loose.map((normal) => WAY[normal]).join(' and ')}: ${open.map(({ name }) => name.toLowerCase()).join(', ')} ${open.length > 1 ? 'are' : 'is'} open, and corner joints alone give way. A board or a diagonal in one of them for each way holds it.`,
+					at: (open[0] ?? braces[0]).at
+				}
+			];
 		})
 };

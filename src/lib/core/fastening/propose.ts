@@ -93,9 +93,7 @@ function throughWalls(vehicle: Vehicle, interior: Interior, piece: PlacedPiece):
 					const clear = zones.every((zone) => outOf(zone, { along: x, across: height }) >= DRILL_CLEAR);
 					if (!clear || wall - reach > WAYS[way].reach || height < 60) return [];
 					const at = { x, y: sign(side) * wall, z: height };
-					return [
-						{ held: { way, surface, x: Math.round(x), at: Math.round(height) }, at, holds: WAYS[way].holds, rank }
-					];
+					return [{ held: { way, surface, x: Math.round(x), at: Math.round(height) }, at, holds: WAYS[way].holds, rank }];
 				});
 			});
 	});

@@ -43,7 +43,7 @@ function shelves(carcase: Carcase, bay: Bay, setback: number, states: string[]):
 		supports: rows.slice(1).map((_, i) => ({ part: `${bay.id}-shelf-${i + 1}`, by: 'upright', kind: 'ledger' as const })),
 		spaces: rows.map((z, i): Space => ({
 			id: `${bay.id}-${i + 1}`,
-			name: rows.length === 1 ? bay.name : `${bay.name}, ${i + 1}. from below`,
+			name: rows.length === 1 ? bay.name : `${bay.name}, compartment ${i + 1}`,
 			box: stand.box(bay.w, [carcase.inside, edge], z),
 			access: [{ face: stand.facing, states }]
 		}))

@@ -71,14 +71,17 @@ function pulls(carcase: Carcase, id: string, name: string, extension: number): P
 	]);
 }
 
+/** What a drawer is called: its bay, and its number from below where there are several. */
+function nameIn({ runs }: Carcase, { name, rows }: Bay, i: number): string {
+	const one = { drawers: 'drawer', trays: 'tray', 'sliding shelves': 'sliding shelf' }[runs];
+	const words = `${name ? `${name}, ` : ''}${one}${rows > 1 ? ` ${i + 1}` : ''}`;
+	return words[0].toUpperCase() + words.slice(1);
+}
+
 /** A bay filled with drawers, trays or sliding shelves one above the other. */
 export function drawerBay(carcase: Carcase, bay: Bay): Fitted {
 	const edge = Math.min(carcase.depth(bay.face[0]), carcase.depth(bay.face[1]));
-	return together(
-		rowsOf(bay).map((row, i) =>
-			runnerIn(carcase, bay, row, edge, `${bay.id}-drawer-${i + 1}`, bay.rows === 1 ? bay.name : `${bay.name}, ${i + 1}. from below`)
-		)
-	);
+	return together(rowsOf(bay).map((row, i) => runnerIn(carcase, bay, row, edge, `${bay.id}-drawer-${i + 1}`, nameIn(carcase, bay, i))));
 }
 
 /** One drawer, tray or sliding shelf in its row. */
@@ -88,11 +91,10 @@ function runnerIn(
 	{ face, clear }: { face: Range; clear: Range },
 	edge: number,
 	id: string,
-	place: string
+	name: string
 ): Fitted {
 	const { stand, light, slide, runs, bothEnds } = carcase;
 	const { under, locks } = SLIDES[slide];
-	const name = `${place}: ${{ drawers: 'drawer', trays: 'tray', 'sliding shelves': 'sliding shelf' }[runs]}`;
 	const room = { width: bay.w[1] - bay.w[0], height: clear[1] - clear[0], depth: edge - (bothEnds ? 0 : carcase.inside) };
 	const box = drawerBox(room, slide);
 	const middle = (bay.w[0] + bay.w[1]) / 2;

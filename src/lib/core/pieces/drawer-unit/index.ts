@@ -49,7 +49,7 @@ export const drawerUnit = pieceKind({
 			cornerPlates: params.cornerPlates
 		};
 		const wanted = Array.from({ length: params.columns }, () => ({ fill: 'drawers' as const, rows: params.rows, width: 0 }));
-		const names = params.columns === 1 ? ['Unit'] : params.columns === 2 ? ['First side', 'Second side'] : ['First', 'Middle', 'Last'];
+		const names = params.columns === 1 ? [''] : params.columns === 2 ? ['First side', 'Second side'] : ['First', 'Middle', 'Last'];
 		const bays = baysIn(wide, board.thickness, [params.toe, params.height], board.thickness, wanted).map((bay, i) => ({
 			...bay,
 			name: lengthwise && params.columns === 2 ? ['Right-hand side', 'Left-hand side'][i] : names[i]

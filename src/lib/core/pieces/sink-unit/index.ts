@@ -199,7 +199,7 @@ export const sinkUnit = pieceKind({
 		const bays = baysIn(params.length, t, [params.toe, params.height], topBoard.thickness, [
 			{ fill: 'door', rows: 1, width: alone ? 0 : params.sinkWidth },
 			...(alone ? [] : [{ fill: params.fill2, rows: params.rows2, width: 0 }])
-		]).map((bay, i) => ({ ...bay, name: i === 0 ? 'Sink' : 'Beside it' }));
+		]).map((bay, i) => ({ ...bay, name: i === 0 ? 'Sink' : 'Beside the sink' }));
 		const built = shell(frame, bays);
 		const edge = params.depth - t;
 		const carcase: Carcase = {

@@ -76,15 +76,12 @@ describe('the cut list of a frame', () => {
 });
 
 describe('staying square', () => {
-	const racking = (params: Record<string, unknown>) =>
-		findingsOf(framed(params))
-			.filter(({ rule, status }) => rule === 'racking' && status === 'clash')
-			.map(({ key }) => key.slice(-1))
-			.sort();
-	it('a bare frame racks every way', () => expect(racking({})).toEqual(['x', 'y', 'z']));
+	/** How many ways it gives way. */
+	const racking = (params: Record<string, unknown>) => Math.abs(findingsOf(framed(params)).find(({ rule }) => rule === 'racking')!.margin);
+	it('a bare frame racks every way', () => expect(racking({})).toBe(3));
 	it('a panel in each direction holds it', () => {
-		expect(racking({ backPanel: true, endPanels: true, top: 'somebody to sit' })).toEqual([]);
-		expect(racking({ backPanel: true, top: 'somebody to sit' })).toEqual(['x']);
+		expect(racking({ backPanel: true, endPanels: true, top: 'somebody to sit' })).toBe(0);
+		expect(racking({ backPanel: true, top: 'somebody to sit' })).toBe(1);
 	});
-	it('crossed wires do as well', () => expect(racking({ wires: true })).toEqual([]));
+	it('crossed wires do as well', () => expect(racking({ wires: true })).toBe(0));
 });
