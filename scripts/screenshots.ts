@@ -74,13 +74,14 @@ const PICTURES: {
 		prepare: (page) => page.getByRole('slider', { name: 'Time' }).fill('12')
 	},
 	{
-		file: 'rehearsal-leaves',
-		plan: 'three leaves in a hatchback',
-		stage: 'conversion',
+		file: 'kitchen',
+		plan: 'slats over two benches',
+		stage: 'layout',
 		prepare: async (page) => {
-			await page.getByRole('button', { name: 'With 3D' }).click();
+			await page.getByRole('button', { name: /^Day/ }).click();
+			await page.getByLabel('Piece', { exact: true }).selectOption({ label: 'Kitchen' });
+			await page.getByRole('button', { name: 'Look at it in 3D' }).click();
 			await page.locator('[data-things]:not([data-things="0"])').waitFor();
-			await page.getByRole('slider', { name: 'Time' }).fill('23');
 			await page.waitForTimeout(2500);
 		}
 	},

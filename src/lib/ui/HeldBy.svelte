@@ -69,7 +69,7 @@
 </script>
 
 <section aria-label="What holds it">
-	<h3>Held by <span class="quiet figures">{formatMass(kg, preferences.units)} with its content</span></h3>
+	<h2>Held by <span class="quiet figures">{formatMass(kg, preferences.units)} with its content</span></h2>
 	{#if held.length === 0}<p class="quiet">Nothing yet: at the first braking it slides forward.</p>{/if}
 	<ul>
 		{#each held as one (one.id)}
@@ -132,14 +132,14 @@
 		margin-top: 14px;
 		padding-top: 8px;
 	}
-	h3 {
+	h2 {
 		font-size: 13.5px;
 		margin: 0 0 4px;
 		display: flex;
 		justify-content: space-between;
 		align-items: baseline;
 	}
-	h3 span {
+	h2 span {
 		font-weight: 400;
 		font-size: 12px;
 	}

@@ -40,7 +40,7 @@
 		{#if adding || pieces.length === 0}
 			<div class="kinds">
 				{#each KIND_GROUPS as group (group)}
-					<h3>{group}</h3>
+					<h2 class="group">{group}</h2>
 					{#each Object.values(KINDS).filter((kind) => kind.group === group) as kind (kind.kind)}
 						<button type="button" class="card kind" onclick={() => add(kind.kind as KindName)}>
 							<strong>{kind.title}</strong>
@@ -103,12 +103,12 @@
 		gap: 8px;
 		margin-bottom: 12px;
 	}
-	h3 {
+	.group {
 		font-size: 12.5px;
 		margin: 6px 0 0;
 		color: var(--ink-soft);
 	}
-	h3::first-letter {
+	.group::first-letter {
 		text-transform: uppercase;
 	}
 	.kind {
@@ -135,6 +135,9 @@
 	}
 	.add {
 		white-space: nowrap;
+	}
+	.caution {
+		margin: 12px 0 0;
 	}
 	.remove {
 		margin-top: 14px;

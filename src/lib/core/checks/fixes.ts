@@ -1,5 +1,5 @@
 import { assemblyOf } from '../derive';
-import { applyEdits } from '../plan/edit';
+import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { litresOf } from '../storage';
 import { pieceKnobs, seatKnobs, turnWords, type Knob } from '../turning';
@@ -81,15 +81,19 @@ export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, s
 	// A change that only moves the trouble elsewhere is worth showing when something clashes and nothing better is to be had.
 	const harmless = fixes.filter((fix) => fix.newClashes === 0);
 	const useful = harmless.length > 0 || finding.status !== 'clash' ? harmless : fixes.slice(0, 2);
+	const tried = ({ label, edits }: { label: string; edits: Edit[] }): Fix => {
+		const { cost, newClashes } = costOf(plan, applyEdits(plan, edits), tolerances, finding);
+		return { label, edits, cost, newClashes, margin: 0 };
+	};
+	// All joints of a floor at once are a better answer than any one turn.
 	const joints = betterJoints(plan, finding);
-	const given = [...(finding.status === 'clash' ? concessions(plan, finding) : []), ...(joints ? [joints] : [])];
+	const first = joints ? [tried(joints)] : [];
+	const given = (finding.status === 'clash' ? concessions(plan, finding) : []).map(tried);
 	return [
+		...first,
 		...useful
-			.slice(0, most - given.length)
+			.slice(0, most - first.length - given.length)
 			.map(({ label, cost, edits, margin, newClashes }) => ({ label, cost, edits, margin, newClashes })),
-		...given.map(({ label, edits }) => {
-			const { cost, newClashes } = costOf(plan, applyEdits(plan, edits), tolerances, finding);
-			return { label, edits, cost, newClashes, margin: 0 };
-		})
+		...given
 	];
 }

@@ -1,6 +1,18 @@
+import { interiorOf } from '../derive';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
-import { closer, FREE, inVehicle, motionOf, movesOf, sweepPastPiece, sweepPastSeat, sweepPastThings, type Sweep } from '../moves';
+import {
+	closer,
+	FREE,
+	motionOf,
+	movesOf,
+	sweepNear,
+	sweepPastPiece,
+	sweepPastSeat,
+	sweepPastThings,
+	withBestDoor,
+	type Opened
+} from '../moves';
 import type { Assembly, Front } from '../pieces';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
@@ -12,9 +24,10 @@ const NEAR = 120;
 const COMFORT = 5;
 
 /** A front opening in the vehicle itself: with the doors shut, or with the one open through which it comes. */
-const inside = remember((vehicle: Vehicle, assembly: Assembly, front: Front): { sweep: Sweep; door: string | null } => {
+const inside = remember((vehicle: Vehicle, assembly: Assembly, front: Front): Opened => {
 	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to)!;
-	return inVehicle({ vehicle }, motionOf(assembly, move));
+	const motion = motionOf(assembly, move);
+	return withBestDoor(vehicle, (open) => sweepNear(interiorOf(vehicle), motion, open, NEAR));
 });
 
 function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front): Result[] {

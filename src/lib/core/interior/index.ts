@@ -26,6 +26,7 @@ export {
 	cornerClearance,
 	floorClearance,
 	frontClearance,
+	isBox,
 	rearClearance,
 	seatClearance,
 	solidSeparation,

@@ -1,9 +1,10 @@
 import { assemblyOf, interiorOf, pieceIn } from '../derive';
-import { openingsOf } from '../interior';
+import { openingsOf, type OpeningSolid } from '../interior';
 import { chainOf, type NamedThing } from '../modes';
 import { padMass, partMass, type Assembly, type Move, type Step } from '../pieces';
 import { remember } from '../memory';
 import type { Plan, SeatSetting, Stock } from '../plan/plan';
+import type { Vehicle } from '../plan/vehicle';
 import { seatAt, type Arrangement } from './arrangement';
 import { placesForLoose, type LoosePad } from './loose';
 import { motionOf, padsThrough } from './motion';
@@ -74,15 +75,26 @@ const handsOf = (steps: Step[]): 1 | 2 => (steps.some(({ hands }) => hands === 2
 const toolsOf = (steps: Step[]) => [...new Set(steps.flatMap(({ tool }) => (tool ? [tool] : [])))];
 
 /** A move in the vehicle: with its doors shut or, where a door is in the way, with the one open that leaves most room. */
-export function inVehicle(plan: Pick<Plan, 'vehicle'>, motion: Motion): { sweep: Sweep; door: string | null } {
+const inVehicle = (plan: Pick<Plan, 'vehicle'>, motion: Motion): Opened => {
 	const interior = interiorOf(plan.vehicle);
+	return withBestDoor(plan.vehicle, (open) => (open ? sweepWithDoorOpen(interior, motion, open) : sweepInVehicle(interior, motion)));
+};
+
+/** How close a move comes in the vehicle, and the door that is opened for it. */
+export interface Opened {
+	sweep: Sweep;
+	door: string | null;
+}
+
+/** A sweep with all doors shut if that is free, else with the one door open that leaves most room. */
+export function withBestDoor(vehicle: Vehicle, sweepWith: (open: OpeningSolid | null) => Sweep): Opened {
 	const isFree = ({ margin }: Sweep) => margin === null || margin >= -TOUCH;
-	let best: { sweep: Sweep; door: string | null } = { sweep: sweepInVehicle(interior, motion), door: null };
-	for (const opening of openingsOf(plan.vehicle, interior)) {
+	let best: Opened = { sweep: sweepWith(null), door: null };
+	for (const opening of openingsOf(vehicle, interiorOf(vehicle))) {
 		if (isFree(best.sweep)) break;
 		const { door, place, name } = opening.opening;
 		if (door === 'none' && place === 'rear') continue;
-		const sweep = sweepWithDoorOpen(interior, motion, opening);
+		const sweep = sweepWith(opening);
 		if (isFree(sweep) || sweep.margin! > best.sweep.margin!) best = { sweep, door: door === 'none' ? null : name.toLowerCase() };
 	}
 	return best;

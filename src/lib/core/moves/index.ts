@@ -1,10 +1,21 @@
-export { inVehicle, type Action } from './actions';
+export { withBestDoor, type Action, type Opened } from './actions';
 export { arrangementOf, type Arrangement } from './arrangement';
 export { convert, type Block, type Conversion } from './convert';
 export { motionOf, movesOf } from './motion';
 export { quickest, type Edge, type Search } from './quickest';
 export { reachIn, type Reach } from './reach';
 export { sceneDuring } from './rehearse';
-export { closer, FREE, sweepInVehicle, sweepPastPiece, sweepPastSeat, sweepPastThings, TOUCH, type Motion, type Sweep } from './sweep';
+export {
+	closer,
+	FREE,
+	sweepInVehicle,
+	sweepNear,
+	sweepPastPiece,
+	sweepPastSeat,
+	sweepPastThings,
+	TOUCH,
+	type Motion,
+	type Sweep
+} from './sweep';
 export { unblock, unblocking, type Unblocking } from './unblock';
 export { actionAt, timelineOf, type Moment } from './timeline';

@@ -2,10 +2,12 @@ import type { Vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import { chainOf, linkPoses, padsIn, placePad, placePart, posed, solidOf, type NamedSolid, type PadAt } from '../modes';
 import type { Assembly, Move, PieceState, Step } from '../pieces';
-import { trackOf, type Motion, type Track } from './sweep';
+import { slidesAlong, trackOf, type Motion, type Track } from './sweep';
 
 /** Positions along a move are no further apart than this for any corner of what moves, mm. */
 const STEP = 10;
+/** For boxes that slide, mm. */
+const SLIDE_STEP = 80;
 const MOST_STEPS = 240;
 
 /**
@@ -108,6 +110,11 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 				...riding.map(({ pad, at }) => placePad('', pad, at, poses.get(at.link!)!))
 			];
 		};
+		// Boxes that slide are known by what they pass through; steps only tell when they hit.
+		const [begin, end] = [at(0), at(1)].map((placed) => placed.map(solidOf));
+		const slides =
+			moved.every((link) => links.find(({ id }) => id === link)?.joint.type === 'slide') &&
+			begin.every((solid, k) => slidesAlong([solid, end[k]]));
 		// A turn goes further than its chord: quarters of it are measured.
 		const quarters = [0, 0.25, 0.5, 0.75, 1].map((share) => at(share).map((one) => [...one.lower, ...one.upper]));
 		const long = quarters[0].reduce(
@@ -118,7 +125,7 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 				),
 			0
 		);
-		const count = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.1 * long) / STEP)));
+		const count = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.1 * long) / (slides ? SLIDE_STEP : STEP))));
 		const places = Array.from({ length: count + 1 }, (_, i) => at(i / count));
 		const times = places.map((_, i) => start + (i / count) * step.seconds);
 		const names = [...going.map(({ name }) => name), ...riding.map(({ pad }) => pad.name)];

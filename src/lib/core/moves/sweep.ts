@@ -1,3 +1,4 @@
+import { rectangle } from '../geometry/polygon';
 import { boxAround, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import {
 	archClearance,
@@ -5,6 +6,7 @@ import {
 	ceilingClearance,
 	floorClearance,
 	frontClearance,
+	isBox,
 	rearClearance,
 	seatClearance,
 	throughOpening,
@@ -40,6 +42,8 @@ export interface Track {
 	times: number[];
 	/** Round all of its places. */
 	box: Box;
+	/** Everything that it passes through, when it is a box that slides along one of its sides: exactly the box round its places. */
+	swept?: Solid;
 }
 
 /** A move as it is checked: stretches of one step each, in which some things travel and others of the piece stay. */
@@ -57,12 +61,20 @@ export const FREE: Sweep = { margin: null, who: '', whom: '', where: vec3(0, 0, 
 export const closer = (a: Sweep, b: Sweep): Sweep => (a.margin === null || (b.margin !== null && b.margin < a.margin) ? b : a);
 
 /** A track with its box. */
-export const trackOf = (name: string, solids: Solid[], times: number[]): Track => ({
-	name,
-	solids,
-	times,
-	box: boxAround(solids.flatMap(({ box }) => cornersOf(box)))
-});
+export function trackOf(name: string, solids: Solid[], times: number[]): Track {
+	const box = boxAround(solids.flatMap((solid) => cornersOf(solid.box)));
+	return { name, solids, times, box, ...(slidesAlong(solids) ? { swept: boxed(box) } : {}) };
+}
+
+/** A box as a solid. */
+const boxed = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
+
+/** Whether a thing, at some of its places, is a box that only moves along one axis. */
+export function slidesAlong(solids: readonly Solid[]): boolean {
+	const [first, last] = [solids[0].box, solids[solids.length - 1].box];
+	const differs = (['x', 'y', 'z'] as const).filter((axis) => Math.abs(first[axis][0] - last[axis][0]) > 1e-6);
+	return differs.length <= 1 && solids.every((solid) => solid.footprint !== null && isBox(solid));
+}
 
 const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);
 
@@ -95,9 +107,20 @@ function sweepAll(motion: Motion, known: Sweep, box: Box | null, whom: string, r
 		for (const track of tracks) {
 			const limit = least.margin ?? Infinity;
 			if (box && boxSeparation(track.box, box) >= limit) continue;
-			least = closer(least, against(track, whom, limit, room));
+			least = closer(least, track.swept ? slid(track, track.swept, whom, limit, room) : against(track, whom, limit, room));
 		}
 	return least;
+}
+
+/** A box that slides, against one thing: what it passes through decides, and its places only say when it hits. */
+function slid(track: Track, swept: Solid, whom: string, limit: number, room: Parameters<typeof against>[3]): Sweep {
+	const round = room(swept, limit);
+	if (!round || round.margin >= limit) return FREE;
+	const found = against(track, whom, limit, room);
+	if (round.margin >= -TOUCH || (found.margin !== null && found.margin < -TOUCH)) return found;
+	// It goes through between two places that are looked at.
+	const half = Math.floor(track.times.length / 2);
+	return { margin: round.margin, who: track.name, whom, where: round.at ?? middleOf(swept.box), at: track.times[half] };
 }
 
 /** The floor, for what goes through it; standing, sliding or rolling over a foot's edge on it is no hit. */
@@ -141,22 +164,51 @@ function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | nu
 	return { clearance, name };
 }
 
-function sweepInside(interior: Interior, motion: Motion, open: OpeningSolid | null): Sweep {
+/** The least room of a track in the vehicle, as long as that is less than what is known already. */
+function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | null, bar: number): Sweep {
+	// The box round all its places has no more room than any of them; where that is enough no place need be looked at.
+	const round = roomInVehicle(interior, track.swept ?? boxed(track.box), open);
+	if (round.clearance.margin >= bar) return FREE;
+	if (track.swept && round.clearance.margin >= -TOUCH)
+		return {
+			margin: round.clearance.margin,
+			who: track.name,
+			whom: round.name,
+			where: round.clearance.at,
+			at: track.times[track.times.length - 1]
+		};
+	let least = FREE;
+	track.solids.forEach((solid, i) => {
+		const { clearance, name } = roomInVehicle(interior, solid, open);
+		if (least.margin === null || clearance.margin < least.margin)
+			least = { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at: track.times[i] };
+	});
+	if (track.swept && (least.margin === null || least.margin >= -TOUCH))
+		return {
+			margin: round.clearance.margin,
+			who: track.name,
+			whom: round.name,
+			where: round.clearance.at,
+			at: track.times[Math.floor(track.times.length / 2)]
+		};
+	return least;
+}
+
+function sweepInside(interior: Interior, motion: Motion, open: OpeningSolid | null, limit = Infinity): Sweep {
 	let least = FREE;
 	for (const { tracks, still } of motion.stretches)
 		for (const track of tracks) {
-			track.solids.forEach((solid, i) => {
-				const { clearance, name } = roomInVehicle(interior, solid, open);
-				if (least.margin === null || clearance.margin < least.margin)
-					least = { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at: track.times[i] };
-			});
+			least = closer(least, trackInVehicle(interior, track, open, Math.min(limit, least.margin ?? Infinity)));
 			for (const { name, solid } of still) {
-				const limit = least.margin ?? Infinity;
-				if (boxSeparation(track.box, solid.box) >= limit) continue;
+				const bar = Math.min(limit, least.margin ?? Infinity);
+				const apart = boxSeparation(track.box, solid.box);
+				if (apart >= bar) continue;
 				const first = solidSeparation(track.solids[0], solid);
 				// What touches at the start is hinged or slid on it.
 				if (first <= TOUCH) continue;
-				const found = against(track, name, limit, (moving, most) => ({ margin: solidSeparation(moving, solid, most) }));
+				// A box that slides past a box never comes nearer than what it passes through does.
+				if (track.swept && apart >= 0 && apart > first - TOUCH) continue;
+				const found = against(track, name, bar, (moving, most) => ({ margin: solidSeparation(moving, solid, most) }));
 				// What only ever runs alongside, as one slat beside the next, is as close as it was built.
 				if (found.margin === null || (found.margin >= -TOUCH && found.margin > first - TOUCH)) continue;
 				least = closer(least, found);
@@ -164,6 +216,10 @@ function sweepInside(interior: Interior, motion: Motion, open: OpeningSolid | nu
 		}
 	return least;
 }
+
+/** A motion in the vehicle itself and against what stays of its own piece, with one door open or none, as far as it matters below a limit. */
+export const sweepNear = (interior: Interior, motion: Motion, open: OpeningSolid | null, limit: number): Sweep =>
+	sweepInside(interior, motion, open, limit);
 
 /** A motion in the vehicle itself, and against what stays of its own piece: remembered. */
 export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => sweepInside(interior, motion, null));

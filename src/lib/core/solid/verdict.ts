@@ -1,7 +1,7 @@
 import type { Manifold } from 'manifold-3d';
 import { vec3, type Vec3 } from '../geometry/vector';
 import type { Interior } from '../interior';
-import type { PlacedPiece, Scene } from '../modes';
+import { firmParts, type PlacedPiece, type Scene } from '../modes';
 import { boxSolid, freeSpace } from './free-space';
 import type { Kernel } from './grid';
 import { padSolid, partSolid, seatSolids } from './things';
@@ -99,6 +99,6 @@ interface Named {
 }
 
 const solidsOf = (kernel: Kernel, piece: PlacedPiece): Named[] => [
-	...piece.parts.map((part) => ({ name: part.part.name, solid: partSolid(kernel, part) })),
+	...firmParts(piece).map((part) => ({ name: part.part.name, solid: partSolid(kernel, part) })),
 	...piece.pads.map((pad) => ({ name: pad.pad.name, solid: padSolid(kernel, pad) }))
 ];

@@ -5,14 +5,17 @@ import { OPPOSITE } from '../facing';
 import { boardAcross, boardAlong, boardOnLine } from '../stand';
 import { FRONT_GAP, opening, together, type Bay, type Carcase, type Fitted } from './carcase';
 
-/** Heights at which the rows of a bay meet: equal fronts, the bottom and the top row reaching to the boards. */
+/**
+ * Heights of the rows of a bay: equal fronts, and openings from the middle of one gap to that of the next, the bottom and the
+ * top one reaching to the boards.
+ */
 export const rowsOf = ({ fronts, z, rows }: Bay): { face: Range; clear: Range }[] => {
-	const step = (fronts[1] - fronts[0]) / rows;
+	const high = (fronts[1] - fronts[0] - (rows - 1) * FRONT_GAP) / rows;
 	return Array.from({ length: rows }, (_, i) => {
-		const [low, high] = [fronts[0] + i * step, fronts[0] + (i + 1) * step];
+		const low = fronts[0] + i * (high + FRONT_GAP);
 		return {
-			face: [low + (i > 0 ? FRONT_GAP / 2 : 0), high - (i < rows - 1 ? FRONT_GAP / 2 : 0)],
-			clear: [i === 0 ? z[0] : low, i === rows - 1 ? z[1] : high]
+			face: [low, low + high],
+			clear: [i === 0 ? z[0] : low - FRONT_GAP / 2, i === rows - 1 ? z[1] : low + high + FRONT_GAP / 2]
 		};
 	});
 };
@@ -95,7 +98,9 @@ function runnerIn(
 ): Fitted {
 	const { stand, light, slide, runs, bothEnds } = carcase;
 	const { under, locks } = SLIDES[slide];
-	const room = { width: bay.w[1] - bay.w[0], height: clear[1] - clear[0], depth: edge - (bothEnds ? 0 : carcase.inside) };
+	// All boxes of a bay are alike: as high as the lowest opening lets one be.
+	const height = Math.min(...rowsOf(bay).map((row) => row.clear[1] - row.clear[0]));
+	const room = { width: bay.w[1] - bay.w[0], height, depth: edge - (bothEnds ? 0 : carcase.inside) };
 	const box = drawerBox(room, slide);
 	const middle = (bay.w[0] + bay.w[1]) / 2;
 	const w: Range = [middle - box.width / 2, middle + box.width / 2];

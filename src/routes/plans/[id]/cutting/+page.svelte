@@ -94,8 +94,16 @@
 		{#each cutOutsOnSheet(line, at) as ring, k (k)}
 			<polygon class="hole" points={ring.map((p) => `${p.x},${p.y}`).join(' ')} />
 		{/each}
-		<text x={at.x + w / 2} y={at.y + h / 2 - 10} class="id">{at.blank.id}</text>
-		<text x={at.x + w / 2} y={at.y + h / 2 + 56} class="size">{mm(line.length)} × {mm(line.width)}</text>
+		{@const words = `${mm(line.length)} × ${mm(line.width)}`}
+		{@const small = Math.min(46, (w - 12) / (0.6 * words.length))}
+		{#if h < 130 || small < 22}
+			<text x={at.x + w / 2} y={at.y + h / 2 + 0.35 * Math.min(76, 0.8 * h)} class="id" style:font-size="{Math.min(76, 0.8 * h, w / 2)}px"
+				>{at.blank.id}</text
+			>
+		{:else}
+			<text x={at.x + w / 2} y={at.y + h / 2 - 10} class="id">{at.blank.id}</text>
+			<text x={at.x + w / 2} y={at.y + h / 2 + 46} class="size" style:font-size="{small}px">{words}</text>
+		{/if}
 	{/each}
 {/snippet}
 
