@@ -112,7 +112,7 @@ test('a mode of one’s own: copied, named, a case laid in it, taken into accoun
 	await settled(page);
 	const clash = page.locator('li.clash .title', { hasText: 'Case of the net poles beside Bench bed' });
 	await expect(clash).toBeVisible();
-	await page.getByLabel('Bench bed is a').selectOption('Section 2 and 3 out');
+	await page.getByLabel('Bench bed: state').selectOption('Section 2 and 3 out');
 	await settled(page);
 	await expect(clash).toHaveCount(0);
 	await page.getByRole('button', { name: 'Take out this mode' }).click();

@@ -156,12 +156,16 @@ test('a whole small van: bed, bench, cabinet with drawers, table, floor, covers,
 	await expect(holding.getByRole('listitem')).toHaveCount(2);
 	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
 
+	await page.getByLabel('Piece', { exact: true }).selectOption({ label: 'Cabinet' });
+	await holding.getByRole('button', { name: /^Suggest how to hold it/ }).click();
+	await expect(holding.getByText('new bolt through the floor').first()).toBeVisible();
+
 	// The table is set up by day, the covers hang at night: each mode says so by itself.
 	await page.getByRole('button', { name: /^Night/ }).click();
 	await settled(page);
 	await page.getByRole('button', { name: 'Mode', exact: true }).click();
-	await expect(page.getByLabel('Window covers', { exact: true })).toHaveValue('hung');
-	await expect(page.getByLabel('Table or desk', { exact: true })).toHaveValue('away');
+	await expect(page.getByLabel('Window covers: state').locator('option:checked')).toHaveText('as usual: hung');
+	await expect(page.getByLabel('Table or desk: state').locator('option:checked')).toHaveText('as usual: put away');
 
 	await page.getByRole('link', { name: 'Conversion' }).click();
 	await settled(page);

@@ -10,7 +10,7 @@ import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
 import { vec3, type Vec3 } from '../core/geometry/vector';
 import { longestSleeper, placeSleepers, sharedByTwo, type BedPosture, type SharedByTwo } from '../core/people';
-import { kindOf } from '../core/pieces';
+import { kindOf, type PieceState } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
 import { breathe } from './breathe';
@@ -33,7 +33,7 @@ export interface Look {
 	/** One small drawing for each mode. */
 	thumbs: Record<string, View>;
 	/** Names of states by piece. */
-	states: Record<string, { id: string; name: string }[]>;
+	states: Record<string, Pick<PieceState, 'id' | 'name' | 'startsFor'>[]>;
 }
 
 /** What takes longer and follows: tolerances, then fixes, then the longest sleeper of each lane. */
@@ -72,7 +72,9 @@ const derive = {
 			findings: findingsOf(present, tolerances),
 			views: { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) },
 			thumbs: Object.fromEntries(Object.keys(present.modes).map((id) => [id, longSection({ plan: present, scene: sceneOf(present, id) })])),
-			states: Object.fromEntries(drawn.scene.pieces.map((piece) => [piece.id, piece.assembly.states.map(({ id, name }) => ({ id, name }))]))
+			states: Object.fromEntries(
+				drawn.scene.pieces.map((piece) => [piece.id, piece.assembly.states.map(({ id, name, startsFor }) => ({ id, name, startsFor }))])
+			)
 		};
 	},
 

@@ -24,6 +24,12 @@
 		workbench.gaze.modeId = rest;
 		session.edit(`take out the mode ${name}`, edits);
 	}
+	/** What a piece is in a mode of this use that does not say otherwise. */
+	function usualOf(pieceId: string): string {
+		const own = states[pieceId] ?? [];
+		const usual = own.find(({ startsFor }) => startsFor.includes(mode.use)) ?? own[0];
+		return usual ? `: ${usual.name.toLowerCase()}` : '';
+	}
 	/** A thing gets a place of its own in this mode, or loses it. */
 	function setLies(gear: string, lies: boolean) {
 		const middle = Math.round(session.plan.vehicle.length.mm / 3);
@@ -60,13 +66,13 @@
 		</label>
 		{#each Object.entries(session.plan.pieces) as [pieceId, piece] (pieceId)}
 			<label>
-				<span class="quiet">{piece.name} is a</span>
+				<span class="quiet">{piece.name}: state</span>
 				<select
 					class="field"
 					value={mode.pieces[pieceId] ?? states[pieceId]?.find((s) => s.id === mode.pieces[pieceId])?.id ?? ''}
 					onchange={(event) => set(['pieces', pieceId], event.currentTarget.value || undefined, 'state of a piece')}
 				>
-					<option value="">as usual</option>
+					<option value="">as usual{usualOf(pieceId)}</option>
 					{#each states[pieceId] ?? [] as state (state.id)}<option value={state.id}>{state.name}</option>{/each}
 				</select>
 			</label>

@@ -48,12 +48,17 @@ function atNeighbours(piece: PlacedPiece, neighbours: readonly { piece: PlacedPi
 	});
 }
 
+/** Thicker than this, or narrower, a board does not lie flat on the floor, mm. */
+const FLAT = 45;
+
 /** Corners of what stands on the floor, a little inside its edges, that may be drilled. */
 function throughFloor(vehicle: Vehicle, interior: Interior, piece: PlacedPiece): Candidate[] {
 	const zones = Object.values(vehicle.noDrill).filter(({ surface }) => surface === 'floor');
 	const way: FasteningWay = 'new bolt through';
-	return piece.parts
-		.filter(({ box, part }) => box.z[0] < 5 && (part.form === 'board' || part.form === 'bar'))
+	const standing = piece.parts.filter(({ box, part }) => box.z[0] < 5 && (part.form === 'board' || part.form === 'bar'));
+	// A bolt goes through what lies flat; posts and upright boards are the second choice, with an angle.
+	const flat = standing.filter(({ box }) => box.z[1] - box.z[0] <= FLAT && Math.min(box.x[1] - box.x[0], box.y[1] - box.y[0]) > FLAT);
+	return (flat.length > 0 ? flat : standing)
 		.flatMap(({ box }) =>
 			box.x.flatMap((x, i) =>
 				box.y.map((y, k) => ({
