@@ -2,8 +2,8 @@ import type { z } from 'zod';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, sign } from '../../interior';
 import { pieceKind, type Aisle } from '../assembly';
-import { baysIn, fitted, levelBoard, reachedAlways, shell, SHUT, together, usesOf, type Carcase, type Shell } from '../carcase';
-import { assembled, reachOn, sheetOf, type Range } from '../making';
+import { baysIn, furnished, sheetsOf, type Shell } from '../carcase';
+import { assembled, reachOn, type Range } from '../making';
 import { standing } from '../stand';
 import { cabinetParams } from './params';
 
@@ -29,8 +29,7 @@ export const cabinet = pieceKind({
 	heightParam: 'height',
 	alongParam: 'rear',
 	assemble(params, { interior, stock }) {
-		const board = { stock: params.boardSheet, thickness: sheetOf(stock, params.boardSheet).thickness };
-		const light = { stock: params.lightSheet, thickness: sheetOf(stock, params.lightSheet).thickness };
+		const { board, light } = sheetsOf(params, stock);
 		const x: Range = [params.rear, params.rear + params.length];
 		const keep = params.gap + params.covering;
 		const plumb = reachOn(interior, params.side, x, [params.base, params.height], keep);
@@ -55,30 +54,7 @@ export const cabinet = pieceKind({
 			overhang: params.overhang
 		};
 		const bays = baysIn(params.length, board.thickness, [params.base + params.toe, params.height], board.thickness, wantedBays(params));
-		const built = shell(frame, bays);
-		const depth = (w: number) => frame.depths[0] + (w / params.length) * (frame.depths[1] - frame.depths[0]) - board.thickness;
-		const carcase: Carcase = {
-			stand,
-			depth,
-			inside: built.inside,
-			board,
-			light,
-			hang: params.hang === 'rear edge' ? 'first' : 'last',
-			slide: params.slide,
-			content: params.content,
-			rating: params.rating,
-			latched: params.latch,
-			runs: 'drawers',
-			bothEnds: false,
-			uses: usesOf(params.opens),
-			link: 'cabinet',
-			level: (w, z, setback) => levelBoard(frame, w, z, (at) => depth(at) - setback, built.inside)
-		};
-		const filled = together(bays.map((bay) => fitted(carcase, bay)));
-		const states = [
-			{ id: SHUT, name: 'Shut', joints: {}, startsFor: ['drive' as const, 'day' as const, 'night' as const] },
-			...filled.states
-		];
+		const made = furnished(frame, bays, params, { hang: params.hang === 'rear edge' ? 'first' : 'last' });
 		const ends = [stand.point(0, frame.depths[0]), stand.point(params.length, frame.depths[1])];
 		const aisle: Aisle = {
 			id: 'aisle',
@@ -87,21 +63,8 @@ export const cabinet = pieceKind({
 			width: params.keepAisle
 		};
 		return assembled({
-			links: [{ id: 'cabinet', module: 'Cabinet', joint: { type: 'fixed' } }, ...filled.links],
-			parts: [...built.parts, ...filled.parts],
-			states,
-			moves: filled.moves,
-			surfaces: filled.surfaces,
-			supports: [...built.supports, ...filled.supports],
-			spaces: reachedAlways(
-				filled.spaces,
-				states.map(({ id }) => id),
-				stand.facing
-			),
-			fronts: filled.fronts,
-			drawers: filled.drawers,
-			braces: built.braces,
-			hardware: filled.hardware,
+			...made,
+			links: [{ id: 'cabinet', module: 'Cabinet', joint: { type: 'fixed' } }, ...made.links],
 			aisles: params.keepAisle > 0 ? [aisle] : [],
 			deck: params.height
 		});

@@ -1,4 +1,4 @@
-export { fitted, reachedAlways } from './bays';
-export { FRONT_GAP, opening, SHUT, together, type Bay, type Carcase, type Fitted, type Sheet } from './carcase';
-export { baysIn, levelBoard, shell, type Shell } from './shell';
+export { SHUT } from './carcase';
+export { furnished, sheetsOf } from './furnished';
 export { usesOf } from './params';
+export { baysIn, type Shell } from './shell';

@@ -13,8 +13,10 @@ export type Runner = (typeof RUNNERS)[number];
 /** When the fronts of a piece must open. */
 export const OPENS = ['by day and at night', 'by day', 'at night', 'whenever it can'] as const;
 
+export type Opens = (typeof OPENS)[number];
+
 /** The uses of the vehicle in which the fronts of a piece must open. */
-export const usesOf = (opens: (typeof OPENS)[number]): Use[] =>
+export const usesOf = (opens: Opens): Use[] =>
 	(
 		({ 'by day and at night': ['day', 'night'], 'by day': ['day'], 'at night': ['night'], 'whenever it can': [] }) satisfies Record<
 			string,

@@ -37,7 +37,7 @@ export interface Shell {
 }
 
 /** From the back plane to the carcase's own front edge at a place along it: a straight line between its ends. */
-const edgeOf =
+export const edgeOf =
 	({ depths, width, board }: Shell) =>
 	(w: number): number =>
 		depths[0] + (w / width) * (depths[1] - depths[0]) - board.thickness;

@@ -1,7 +1,7 @@
 import { rectangle } from '../../geometry/polygon';
 import { pieceKind } from '../assembly';
-import { baysIn, fitted, levelBoard, shell, SHUT, together, usesOf, type Carcase, type Shell } from '../carcase';
-import { assembled, padIn, sheetOf, sleepOn } from '../making';
+import { baysIn, furnished, sheetsOf, type Shell } from '../carcase';
+import { assembled, padIn, sleepOn } from '../making';
 import type { Facing } from '../facing';
 import { standing } from '../stand';
 import { drawerUnitParams } from './params';
@@ -28,8 +28,7 @@ export const drawerUnit = pieceKind({
 	heightParam: 'height',
 	alongParam: 'rear',
 	assemble(params, { interior, stock }) {
-		const board = { stock: params.boardSheet, thickness: sheetOf(stock, params.boardSheet).thickness };
-		const light = { stock: params.lightSheet, thickness: sheetOf(stock, params.lightSheet).thickness };
+		const { board, light } = sheetsOf(params, stock);
 		const lengthwise = params.facing === 'rear' || params.facing === 'front';
 		const [wide, deep] = lengthwise ? [params.width, params.length] : [params.length, params.width];
 		const stand = standing(params.facing, ...backOf(params.facing, params));
@@ -54,36 +53,13 @@ export const drawerUnit = pieceKind({
 			...bay,
 			name: lengthwise && params.columns === 2 ? ['Right-hand side', 'Left-hand side'][i] : names[i]
 		}));
-		const built = shell(frame, bays);
-		const edge = deep - board.thickness;
-		const carcase: Carcase = {
-			stand,
-			depth: () => edge,
-			inside: built.inside,
-			board,
-			light,
-			hang: 'first',
-			slide: params.slide,
-			content: params.content,
-			rating: params.rating,
-			latched: params.latch,
-			runs: params.runs,
-			bothEnds: params.bothEnds,
-			uses: usesOf(params.opens),
-			link: 'unit',
-			level: (w, z, setback) => levelBoard(frame, w, z, () => edge - setback, built.inside)
-		};
-		const filled = together(bays.map((bay) => fitted(carcase, bay)));
-		const states = [
-			{ id: SHUT, name: 'Shut', joints: {}, startsFor: ['drive' as const, 'day' as const, 'night' as const] },
-			...filled.states
-		];
-		const ids = states.map(({ id }) => id);
+		const made = furnished(frame, bays, params, { runs: params.runs, bothEnds: params.bothEnds });
+		const ids = made.states.map(({ id }) => id);
 		const top = stand.box([0, wide], [0, deep], [params.height, params.height + params.mattress]);
 		const bed = { padThickness: params.mattress, padFoam: params.mattressFoam };
 		return assembled({
-			links: [{ id: 'unit', module: 'Drawer unit', joint: { type: 'fixed' } }, ...filled.links],
-			parts: [...built.parts, ...filled.parts],
+			...made,
+			links: [{ id: 'unit', module: 'Drawer unit', joint: { type: 'fixed' } }, ...made.links],
 			...(params.mattress > 0
 				? {
 						pads: [
@@ -98,14 +74,6 @@ export const drawerUnit = pieceKind({
 						surfaces: [sleepOn(rectangle(...top.x, ...top.y), params.height, bed, ids)]
 					}
 				: {}),
-			states,
-			moves: filled.moves,
-			supports: [...built.supports, ...filled.supports],
-			spaces: filled.spaces,
-			fronts: filled.fronts,
-			drawers: filled.drawers,
-			braces: built.braces,
-			hardware: filled.hardware,
 			deck: params.height
 		});
 	}

@@ -5,7 +5,7 @@ import { vec3, type Box } from '../../geometry/vector';
 import { sign } from '../../interior';
 import { lengthMark } from '../../units';
 import { pieceKind, type Hardware, type InnerMargin, type Part } from '../assembly';
-import { baysIn, fitted, levelBoard, reachedAlways, shell, SHUT, together, usesOf, type Carcase, type Shell } from '../carcase';
+import { baysIn, furnished, SHUT, sheetsOf, type Shell } from '../carcase';
 import { assembled, reachOn, sheetOf, type Range } from '../making';
 import { standing, type Stand } from '../stand';
 import { sinkUnitParams } from './params';
@@ -174,8 +174,7 @@ export const sinkUnit = pieceKind({
 	heightParam: 'height',
 	alongParam: 'rear',
 	assemble(params, { interior, stock }) {
-		const board = { stock: params.boardSheet, thickness: sheetOf(stock, params.boardSheet).thickness };
-		const light = { stock: params.lightSheet, thickness: sheetOf(stock, params.lightSheet).thickness };
+		const { board, light } = sheetsOf(params, stock);
 		const topBoard = { stock: params.worktopSheet, thickness: sheetOf(stock, params.worktopSheet).thickness };
 		const x: Range = [params.rear, params.rear + params.length];
 		const back = reachOn(interior, params.side, x, [0, params.height], params.gap + params.covering);
@@ -200,34 +199,13 @@ export const sinkUnit = pieceKind({
 			{ fill: 'door', rows: 1, width: alone ? 0 : params.sinkWidth },
 			...(alone ? [] : [{ fill: params.fill2, rows: params.rows2, width: 0 }])
 		]).map((bay, i) => ({ ...bay, name: i === 0 ? 'Sink' : 'Beside the sink' }));
-		const built = shell(frame, bays);
+		const made = furnished(frame, bays, params);
 		const edge = params.depth - t;
-		const carcase: Carcase = {
-			stand,
-			depth: () => edge,
-			inside: built.inside,
-			board,
-			light,
-			hang: 'first',
-			slide: params.slide,
-			content: params.content,
-			rating: params.rating,
-			latched: params.latch,
-			runs: 'drawers',
-			bothEnds: false,
-			uses: usesOf(params.opens),
-			link: 'unit',
-			level: (w, z, setback) => levelBoard(frame, w, z, () => edge - setback, built.inside)
-		};
-		const filled = together(bays.map((bay) => fitted(carcase, bay)));
 		const [sinkBay, beside = sinkBay] = bays;
 		const under = params.height - topBoard.thickness;
 		const at = fittingsOf(params, sinkBay.w, beside.w, params.toe + t, under, edge);
-		const states = [
-			{ id: SHUT, name: 'Shut', joints: {}, startsFor: ['drive' as const, 'day' as const, 'night' as const] },
-			...filled.states
-		];
-		const parts = built.parts.map((part) =>
+		const ids = made.states.map(({ id }) => id);
+		const parts = made.parts.map((part) =>
 			part.id === 'top'
 				? {
 						...part,
@@ -247,16 +225,14 @@ export const sinkUnit = pieceKind({
 			...(at.hob ? [{ name: 'Hob', count: 1 }] : [])
 		];
 		return assembled({
-			links: [{ id: 'unit', module: 'Kitchen base', joint: { type: 'fixed' } }, ...filled.links],
+			...made,
+			links: [{ id: 'unit', module: 'Kitchen base', joint: { type: 'fixed' } }, ...made.links],
 			parts: [
 				...parts,
-				...filled.parts,
 				bought('bowl', 'Bowl', stand.box(at.bowl.w, at.bowl.d, at.bowl.z), 1.2),
 				...(at.trap ? [bought('trap', 'Trap', stand.box(at.trap.w, at.trap.d, at.trap.z), 0.3)] : []),
 				...at.tanks.map((tank, i) => bought(`tank-${i + 1}`, tankNames[i], stand.box(tank.w, tank.d, tank.z), 0.8 + litresIn(tank) * WATER))
 			],
-			states,
-			moves: filled.moves,
 			surfaces: [
 				{
 					id: 'worktop',
@@ -265,21 +241,14 @@ export const sinkUnit = pieceKind({
 					base: params.height,
 					pad: 0,
 					foam: 'firm',
-					states: states.map(({ id }) => id)
+					states: ids
 				},
-				...filled.surfaces
+				...made.surfaces
 			],
-			supports: [...built.supports, ...filled.supports],
-			spaces: reachedAlways(
-				filled.spaces.filter(({ id }) => !id.startsWith(`${sinkBay.id}-`)),
-				states.map(({ id }) => id),
-				stand.facing
-			),
+			// What stands under the sink is no place for gear.
+			spaces: made.spaces.filter(({ id }) => !id.startsWith(`${sinkBay.id}-`)),
 			innerMargins: margins(params, stand, at, { thick: topBoard.thickness, deep: edge }, sinkBay.w),
-			fronts: filled.fronts,
-			drawers: filled.drawers,
-			braces: built.braces,
-			hardware: [...filled.hardware, ...hardware],
+			hardware: [...made.hardware, ...hardware],
 			deck: params.height
 		});
 	}
