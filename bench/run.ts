@@ -32,7 +32,9 @@ async function run() {
 	console.log('Dragging a piece through its height range\n');
 	for (const [file, piece] of [
 		['lantern-small-van.nook.json', 'couch'],
-		['pipit-hatchback.nook.json', 'platform']
+		['pipit-hatchback.nook.json', 'platform'],
+		['14-sliding-slats.nook.json', 'kitchen'],
+		['20-long-drawers.nook.json', 'drawers']
 	]) {
 		const plan = demo(file);
 		const study = heightStudy(plan, piece, Object.keys(plan.modes));

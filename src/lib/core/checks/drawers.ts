@@ -1,8 +1,8 @@
-import { vec3 } from '../geometry/vector';
+import { vec3, type Box } from '../geometry/vector';
 import type { PlacedPiece } from '../modes';
 import { partMass, type Drawer } from '../pieces';
 import type { Stock } from '../plan/plan';
-import { droop } from '../slides';
+import { droop, holdDown } from '../slides';
 import { lengthMark, massMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
 
@@ -48,6 +48,42 @@ export const slideLoad = drawerCheck('slide-load', (drawer, piece, { plan }) => 
 		limit: drawer.rating,
 		actual: load,
 		why: `${drawer.name} weighs ${massMark(own)} and holds ${massMark(drawer.content)}; a pair of its slides carries ${massMark(drawer.rating)}.`
+	};
+});
+
+/** Middle of a part or pad, and what it weighs, along the way a drawer is pulled: distance inside the front lower edge of its carcase, mm. */
+const inside = ({ box }: { box: Box }, { towards }: Drawer, edge: number): number =>
+	edge - (towards.x * (box.x[0] + box.x[1]) + towards.y * (box.y[0] + box.y[1])) / 2;
+
+/** How heavy a hand would have to hold its back down so that a piece does not tip over its front edge with its worst drawer pulled out. */
+export const drawerTips = drawerCheck('drawer-tips', (drawer, piece, { plan }) => {
+	const { towards, link, extension } = drawer;
+	const standing = piece.parts.filter(({ part }) => part.link !== link);
+	const front = Math.max(
+		...standing.map(({ box }) => Math.max(...box.x.map((x) => towards.x * x)) + Math.max(...box.y.map((y) => towards.y * y)))
+	);
+	const back = Math.min(
+		...standing.map(({ box }) => Math.min(...box.x.map((x) => towards.x * x)) + Math.min(...box.y.map((y) => towards.y * y)))
+	);
+	const kept = standing.map((placed): [number, number] => [partMass(placed.part, plan.stock), inside(placed, drawer, front)]);
+	const pulled: [number, number][] = [
+		[ownWeight(piece, drawer, plan.stock) + drawer.content, extension - inside({ box: drawer.box }, drawer, front)]
+	];
+	const tips = holdDown(pulled, kept, front - back);
+	const held = Object.keys(piece.held ?? {}).length > 0;
+	return {
+		title: `${piece.name}: stands with a drawer pulled out`,
+		margin: held ? Math.max(0, -tips) + 1 : -tips,
+		comfort: held ? 0 : 2,
+		unit: 'kg',
+		limit: 0,
+		actual: Math.max(0, tips),
+		why:
+			tips <= 0
+				? `Its own weight holds it with the ${drawer.name.toLowerCase()} pulled out and full.`
+				: held
+					? `It would tip with the ${drawer.name.toLowerCase()} pulled out and full, by ${massMark(tips)} at its back; what holds it has to take that.`
+					: `It tips over its front edge with the ${drawer.name.toLowerCase()} pulled out and full; ${massMark(tips)} would have to hold its back down. Fasten it.`
 	};
 });
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { partsOf } from '../cutting';
 import { sceneOf } from '../derive';
 import type { KindName } from '../pieces';
 import type { Plan } from '../plan';
@@ -119,6 +120,54 @@ describe('slides', () => {
 	it('droop by their play, a long plain runner more than may be', () => {
 		expect(rule(unit({ slide: 'plain runner', length: 1400 }), 'drawer-droop')[0].margin).toBeLessThan(5);
 		expect(rule(unit({ slide: 'heavy duty' }), 'drawer-droop')[0].status).toBe('clear');
+	});
+});
+
+describe('tipping', () => {
+	const tips = (params: Record<string, unknown>, held = false) => {
+		const made = plan([
+			'unit',
+			'drawer-unit',
+			{ rear: 1500, length: 900, width: 600, columns: 1, slide: 'heavy duty', facing: 'front', ...params }
+		]);
+		const piece = {
+			...made.pieces.unit,
+			...(held ? { held: { one: { way: 'new bolt through', surface: 'floor', x: 1600, at: 0 } } } : {})
+		} as Plan['pieces'][string];
+		return rule({ ...made, pieces: { unit: piece } }, 'drawer-tips')[0];
+	};
+	it('is a balance of moments: every kilogram in the drawer counts by how far its middle stands out', () => {
+		// Box 800 long, out by 800, its front end at the carcase's edge 12 mm behind the face: its middle stands 800 - 412 = 388 mm out of it.
+		const [light, heavy] = [tips({ content: 5 }), tips({ content: 45 })];
+		expect(light.margin - heavy.margin).toBeCloseTo((40 * 388) / 900, 3);
+		expect(heavy.status).toBe('clash');
+	});
+	it('is no matter for what is held', () => expect(tips({ content: 45 }, true).status).toBe('clear'));
+});
+
+describe('crates between uprights', () => {
+	const crates = (length: number, bays: number) => {
+		const made = plan(['frame', 'tube-frame', { rear: 300, length: 1200, width: 500, centre: 0, height: 400, bays, connector: 25 }]);
+		const gear = { crate: { name: 'Crate', length, width: 380, height: 250, weight: 5, count: 1, under: 'frame' } };
+		return rule({ ...made, gear }, 'gear-under')[0];
+	};
+	it('pass as long as they are shorter than a bay, and not when a leg was set first', () => {
+		// Two bays leave (1200 - 25) / 2 - 25 = 562.5 each, one bay 1150.
+		expect(crates(560, 2).margin).toBeCloseTo(2.5, 6);
+		expect(crates(600, 2)).toMatchObject({ status: 'clash' });
+		expect(crates(600, 1).status).not.toBe('clash');
+	});
+});
+
+describe('edge banding', () => {
+	it('makes fronts smaller by its thickness all round, and nothing else', () => {
+		const fronts = (edging: number) =>
+			partsOf(plan(['cabinet', 'cabinet', { bays: 1, fill1: 'door', edging }])).filter(({ name }) => name === 'Door' || name === 'Shelf');
+		const [bare, banded] = [fronts(0), fronts(2)];
+		const size = (lines: typeof bare, name: string) => lines.find((line) => line.name === name)!;
+		expect(size(bare, 'Door').length - size(banded, 'Door').length).toBeCloseTo(4, 6);
+		expect(size(bare, 'Door').width - size(banded, 'Door').width).toBeCloseTo(4, 6);
+		expect(size(banded, 'Shelf').length).toBe(size(bare, 'Shelf').length);
 	});
 });
 

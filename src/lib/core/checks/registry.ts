@@ -6,7 +6,7 @@ import { benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
 import { desk } from './desk';
 import { windowCovers } from './covers';
-import { drawerDroop, drawerLatch, slideLoad } from './drawers';
+import { drawerDroop, drawerLatch, drawerTips, slideLoad } from './drawers';
 import { fasteningReach, heldDown, newHoles } from './fastening';
 import type { Check } from './finding';
 import {
@@ -77,6 +77,7 @@ export const CHECKS: readonly Check[] = [
 	slideLoad,
 	drawerDroop,
 	drawerLatch,
+	drawerTips,
 	racking,
 	floorJoints,
 	windowCovers,

@@ -6,6 +6,7 @@ import { boardOf, type Range } from '../making';
 import type { Facing } from '../facing';
 import { boardAcross, boardOnLine } from '../stand';
 import {
+	banded,
 	doorHinge,
 	DOOR_ANGLE,
 	flapHinge,
@@ -52,18 +53,21 @@ function shelves(carcase: Carcase, bay: Bay, setback: number, states: string[]):
 
 /** A front over the whole bay or half of it, on the carcase's front edge. */
 const panel = (carcase: Carcase, id: string, name: string, face: Range, z: Range) =>
-	boardOnLine(
-		carcase.stand,
-		id,
-		name,
-		carcase.board.stock,
-		id,
-		[
-			[face[0], carcase.depth(face[0])],
-			[face[1], carcase.depth(face[1])]
-		],
-		z,
-		carcase.board.thickness
+	banded(
+		carcase,
+		boardOnLine(
+			carcase.stand,
+			id,
+			name,
+			carcase.board.stock,
+			id,
+			[
+				[face[0], carcase.depth(face[0])],
+				[face[1], carcase.depth(face[1])]
+			],
+			z,
+			carcase.board.thickness
+		)
 	);
 
 /** The outer corner of a front at a place along it. */

@@ -1,4 +1,4 @@
-import type { Polygon } from '../../geometry/polygon';
+import { offset, type Polygon } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import type { Use } from '../../plan/use';
 import type { SlideName } from '../../slides';
@@ -51,6 +51,8 @@ export interface Carcase {
 	/** What runs on the slides, and whether it comes out at the back as well. */
 	runs: Runner;
 	bothEnds: boolean;
+	/** Thickness of the edge banding on its fronts, mm: they are cut smaller by it. */
+	edging: number;
 	/** When its fronts must open. */
 	uses: Use[];
 	/** The link that everything of the carcase itself belongs to. */
@@ -106,6 +108,10 @@ export const SHUT = 'shut';
 /** How far doors and flaps open, radians: a little past square, so that a hand passes. */
 export const DOOR_ANGLE = (95 * Math.PI) / 180;
 export const FLAP_ANGLE = Math.PI / 2;
+
+/** A front with its edge banding: cut smaller by it all round. */
+export const banded = ({ edging }: Pick<Carcase, 'edging'>, part: Part): Part =>
+	edging > 0 ? { ...part, cut: offset(part.outline, -edging) ?? part.outline } : part;
 
 /** A front that opens from the shut state by one step, with its state, its move and the question whether it can. */
 export function opening(

@@ -3,7 +3,7 @@ import type { Part } from '../assembly';
 import { boardIn, type Range } from '../making';
 import { OPPOSITE } from '../facing';
 import { boardAcross, boardAlong, boardOnLine } from '../stand';
-import { FRONT_GAP, opening, together, type Bay, type Carcase, type Fitted } from './carcase';
+import { banded, FRONT_GAP, opening, together, type Bay, type Carcase, type Fitted } from './carcase';
 
 /**
  * Heights of the rows of a bay: equal fronts, and openings from the middle of one gap to that of the next, the bottom and the
@@ -46,10 +46,11 @@ function runnerParts({ stand, light, runs }: Carcase, id: string, w: Range, d: R
 }
 
 /** A front over a row of a bay, on the carcase's front edge. */
-function frontPart({ stand, board, depth }: Carcase, id: string, bay: Bay, z: Range): Part {
+function frontPart(carcase: Carcase, id: string, bay: Bay, z: Range): Part {
+	const { stand, board, depth } = carcase;
 	const ends = [bay.face[0] + FRONT_GAP / 2, bay.face[1] - FRONT_GAP / 2];
 	const [a, b] = ends.map((w): [number, number] => [w, depth(w)]);
-	return boardOnLine(stand, `${id}-front`, 'Drawer front', board.stock, id, [a, b], z, board.thickness);
+	return banded(carcase, boardOnLine(stand, `${id}-front`, 'Drawer front', board.stock, id, [a, b], z, board.thickness));
 }
 
 /** Pulling it out at its front and, where it comes out at both ends, at its back. */

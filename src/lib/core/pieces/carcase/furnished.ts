@@ -12,6 +12,7 @@ export interface Choices {
 	content: number;
 	rating: number;
 	latch: boolean;
+	edging: number;
 	opens: Opens;
 }
 
@@ -52,6 +53,7 @@ export function furnished(
 		content: choices.content,
 		rating: choices.rating,
 		latched: choices.latch,
+		edging: choices.edging,
 		runs: 'drawers',
 		bothEnds: false,
 		uses: usesOf(choices.opens),

@@ -31,6 +31,7 @@ export const carcaseParams = (when?: { key: string; is: readonly unknown[] }) =>
 	rating: mass('A pair of its slides carries', [0, 400], 0, { hint: '0 for what such a pair usually carries; the seller says', when }),
 	latch: yesNo('Catches hold what is shut while driving', true),
 	opens: choice('Must open', OPENS, 'by day and at night'),
+	edging: length('Edge banding on its fronts', [0, 10], 0, { hint: 'thickness; fronts are cut smaller by it all round' }),
 	covering: length('Carpet, paint or cloth on its outside', [0, 20], 0, { hint: 'thickness on each face' }),
 	boardSheet: stockOf('Boards', 'sheet', 'ply-12'),
 	lightSheet: stockOf('Drawers, backs and sliding doors', 'sheet', 'ply-9')
