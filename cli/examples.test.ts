@@ -13,27 +13,10 @@ async function nook(...args: string[]) {
 }
 
 /** Kinds of build whose beds stay what they are. */
-const STAYS = ['10', '15'];
+const STAYS = ['10', '12', '15', '20'];
 
-it('there is an example of each kind of build that has one', () =>
-	expect(numbered.map((name) => name.slice(0, 2))).toEqual([
-		'01',
-		'02',
-		'03',
-		'04',
-		'05',
-		'06',
-		'08',
-		'09',
-		'10',
-		'11',
-		'14',
-		'15',
-		'16',
-		'17',
-		'19',
-		'21'
-	]));
+it('there is an example of each kind of build', () =>
+	expect(numbered.map((name) => name.slice(0, 2))).toEqual(Array.from({ length: 21 }, (_, i) => String(i + 1).padStart(2, '0'))));
 
 describe.each(numbered)('%s', (name) => {
 	const file = join(folder, name);

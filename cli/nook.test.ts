@@ -33,7 +33,7 @@ describe('nook check', () => {
 		expect(findings[0]).toMatchObject({ rule: 'gear-under', status: 'clash', modes: ['drive', 'day', 'night'] });
 		expect(findings[0].margin).toBeCloseTo(-3, 6);
 		expect(findings[0].fixes.length).toBeGreaterThan(0);
-		expect(findings[0].why).toBe('Light-trap crate stands 240 mm tall; 237 mm are free under the rails.');
+		expect(findings[0].why).toBe('Light-trap crate stands 240 mm tall; 237 mm are free there.');
 		expect(out).not.toContain('⟦');
 	});
 	it('exits 0 without one, also after the fix it proposed', async () => {

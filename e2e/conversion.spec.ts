@@ -98,7 +98,7 @@ test('a mode of one’s own: copied, named, a case laid in it, taken into accoun
 	await page.getByRole('button', { name: 'Mode', exact: true }).click();
 	await page.getByRole('button', { name: 'Another mode like this' }).click();
 	const strip = page.getByRole('group', { name: 'Modes of the vehicle' });
-	await expect(strip.getByRole('button')).toHaveCount(4);
+	await expect(strip.getByRole('button')).toHaveCount(5);
 	await page.getByRole('textbox', { name: 'Mode' }).fill('Night with the poles');
 	await page.getByRole('textbox', { name: 'Mode' }).press('Enter');
 	await expect(strip.getByRole('button', { name: /^Night with the poles/ })).toBeVisible();
@@ -116,7 +116,7 @@ test('a mode of one’s own: copied, named, a case laid in it, taken into accoun
 	await settled(page);
 	await expect(clash).toHaveCount(0);
 	await page.getByRole('button', { name: 'Take out this mode' }).click();
-	await expect(strip.getByRole('button')).toHaveCount(3);
+	await expect(strip.getByRole('button')).toHaveCount(4);
 });
 
 test('a new kind of piece is added, and its cushions are told', async ({ page, server }) => {

@@ -155,7 +155,7 @@ test('everything speaks inches when asked to', async ({ page, server }) => {
 	await page.getByRole('button', { name: 'mm', exact: true }).click();
 	await settled(page);
 	await expect(page.locator('li.clash .number').first()).toHaveText('1/8" short');
-	await expect(page.locator('li.clash .why').first()).toHaveText('Light-trap crate stands 9 7/16" tall; 9 5/16" are free under the rails.');
+	await expect(page.locator('li.clash .why').first()).toHaveText('Light-trap crate stands 9 7/16" tall; 9 5/16" are free there.');
 	await expect(page.locator('li.clash .fix button').first()).toHaveText('Raise the couch by 1/2"');
 	await expect(page.getByLabel('Height of the slats')).toHaveValue('11 13/16"');
 	await expect(page.locator('main')).not.toContainText(/\d mm/);

@@ -124,9 +124,9 @@ function slid(track: Track, swept: Solid, whom: string, limit: number, room: Par
 }
 
 /** The floor, for what goes through it; standing, sliding or rolling over a foot's edge on it is no hit. */
-function throughFloor(interior: Interior, solid: Solid): [string, Clearance][] {
+function throughFloor(interior: Interior, solid: Solid, sunk: number): [string, Clearance][] {
 	const clearance = floorClearance(interior, solid);
-	return clearance.margin < -TOUCH ? [['the floor', clearance]] : [];
+	return clearance.margin < -TOUCH - sunk ? [['the floor', clearance]] : [];
 }
 
 /** The rear end: the shut door, or the edges of its opening for whatever reaches out when it is open. */
@@ -150,13 +150,13 @@ function wallRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): 
 }
 
 /** The room of one solid in the vehicle itself, with the name of what it comes closest to. */
-function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | null): { clearance: Clearance; name: string } {
+function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | null, sunk: number): { clearance: Clearance; name: string } {
 	const around: [string, Clearance][] = [
 		wallRoom(interior, solid, open),
 		['the ceiling', ceilingClearance(interior, solid)],
 		...rearRoom(interior, solid, open),
 		['the bulkhead or dashboard', frontClearance(interior, solid)],
-		...throughFloor(interior, solid),
+		...throughFloor(interior, solid, sunk),
 		...interior.arches.map((arch): [string, Clearance] => ['the wheel arch', archClearance(arch, solid)]),
 		...interior.fixtures.map((fixture): [string, Clearance] => [fixture.name, blockClearance(fixture.box, solid)])
 	];
@@ -166,8 +166,10 @@ function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | nu
 
 /** The least room of a track in the vehicle, as long as that is less than what is known already. */
 function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | null, bar: number): Sweep {
+	// A hatch lies in the build-up of the floor and rises out of it.
+	const sunk = track.solids[0].box.z[1] <= TOUCH ? interior.floorBuildUp : 0;
 	// The box round all its places has no more room than any of them; where that is enough no place need be looked at.
-	const round = roomInVehicle(interior, track.swept ?? boxed(track.box), open);
+	const round = roomInVehicle(interior, track.swept ?? boxed(track.box), open, sunk);
 	if (round.clearance.margin >= bar) return FREE;
 	if (track.swept && round.clearance.margin >= -TOUCH)
 		return {
@@ -179,7 +181,7 @@ function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | n
 		};
 	let least = FREE;
 	track.solids.forEach((solid, i) => {
-		const { clearance, name } = roomInVehicle(interior, solid, open);
+		const { clearance, name } = roomInVehicle(interior, solid, open, sunk);
 		if (least.margin === null || clearance.margin < least.margin)
 			least = { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at: track.times[i] };
 	});
