@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { interiorOf, pieceIn, sceneOf } from '../core/derive';
+	import { interiorOf, sceneOf } from '../core/derive';
 	import { fastenedBy, proposeFastenings, travellingMass, WAYS } from '../core/fastening';
 	import { BOLTED, freeId, type Fastening, type FasteningWay } from '../core/plan';
 	import { formatLength, formatMass } from '../core/units';
@@ -16,9 +16,9 @@
 	/** A mode to drive in, where there is one: that is when things must hold. */
 	const modeId = $derived(Object.keys(plan.modes).find((mode) => plan.modes[mode].use === 'drive') ?? workbench.gaze.modeId);
 	const scene = $derived(sceneOf(plan, modeId));
-	const placed = $derived(scene.pieces.find((one) => one.id === id) ?? pieceIn(plan, id, scene.pieces[0].state.id));
+	const placed = $derived(scene.pieces.find((one) => one.id === id)!);
 	const kg = $derived(travellingMass(placed, plan.stock, plan.gear));
-	const held = $derived(fastenedBy(plan.vehicle, interiorOf(plan.vehicle), placed, piece.held ?? {}, scene.pieces));
+	const held = $derived(fastenedBy(plan.vehicle, interiorOf(plan.vehicle), placed, scene.pieces));
 	const mayDrill = $derived(plan.brief?.drill ?? true);
 
 	let way: FasteningWay = $state('strap');

@@ -1,6 +1,5 @@
 import { FITS, type FitName } from '../fits';
-import type { Box } from '../geometry/vector';
-import { vec3 } from '../geometry/vector';
+import { boxRound, vec3, type Box } from '../geometry/vector';
 import { leastHalfWidth, sign, SIDES } from '../interior';
 import { firmParts, type PlacedPiece, type Scene } from '../modes';
 import { seatBoxes } from '../people';
@@ -26,11 +25,7 @@ function boxOf(piece: PlacedPiece): Box | undefined {
 	const modules = new Set(piece.assembly.links.filter(({ module }) => module).map(({ id }) => id));
 	const parts = firmParts(piece).filter(({ part }) => modules.has(part.link));
 	if (parts.length === 0) return undefined;
-	const range = (axis: 'x' | 'y' | 'z'): [number, number] => [
-		Math.min(...parts.map(({ box }) => box[axis][0])),
-		Math.max(...parts.map(({ box }) => box[axis][1]))
-	];
-	return { x: range('x'), y: range('y'), z: range('z') };
+	return boxRound(parts);
 }
 
 /** The nearest seat or wall on each side of a box across the vehicle. */
@@ -39,24 +34,13 @@ function besides(scene: Scene, box: Box): { left?: Beside; right?: Beside } {
 	const take = (side: 'left' | 'right', beside: Beside) => {
 		if (beside.gap < NEAR && (!found[side] || beside.gap < found[side].gap)) found[side] = beside;
 	};
-	for (const seat of seatBoxes(scene)) {
-		if (!overlaps(seat.x, box.x) || !overlaps(seat.z, box.z)) continue;
-		const isLeft = seat.y[0] + seat.y[1] > box.y[0] + box.y[1];
-		take(isLeft ? 'left' : 'right', {
-			name: 'the seat',
-			gap: isLeft ? seat.y[0] - box.y[1] : box.y[0] - seat.y[1],
-			fit: 'loose against carpet'
-		});
-	}
-	for (const { name, box: block } of scene.interior.fixtures) {
-		if (!overlaps(block.x, box.x) || !overlaps(block.z, box.z)) continue;
+	const takeBlock = (block: Box, name: string, fit: FitName) => {
+		if (!overlaps(block.x, box.x) || !overlaps(block.z, box.z)) return;
 		const isLeft = block.y[0] + block.y[1] > box.y[0] + box.y[1];
-		take(isLeft ? 'left' : 'right', {
-			name: name.toLowerCase(),
-			gap: isLeft ? block.y[0] - box.y[1] : box.y[0] - block.y[1],
-			fit: 'drop-in'
-		});
-	}
+		take(isLeft ? 'left' : 'right', { name, gap: isLeft ? block.y[0] - box.y[1] : box.y[0] - block.y[1], fit });
+	};
+	for (const seat of seatBoxes(scene)) takeBlock(seat, 'the seat', 'loose against carpet');
+	for (const { name, box: block } of scene.interior.fixtures) takeBlock(block, name.toLowerCase(), 'drop-in');
 	for (const side of SIDES) {
 		const wall = leastHalfWidth(scene.interior, side, box.x, box.z);
 		take(side, { name: `the ${side}-hand wall`, gap: wall - sign(side) * (side === 'left' ? box.y[1] : box.y[0]), fit: 'scribed' });

@@ -4,11 +4,7 @@ import type { Check, Result } from './finding';
 
 /** The covers that hang over each window in a scene. */
 const hungOver = (scene: Scene, { id }: WindowPane) =>
-	scene.pieces.flatMap((piece) =>
-		piece.assembly.covers
-			.filter(({ window, states }) => window === id && states.includes(piece.state.id))
-			.map((cover) => ({ piece: piece.id, ...cover }))
-	);
+	scene.pieces.flatMap((piece) => piece.assembly.covers.filter(({ window, states }) => window === id && states.includes(piece.state.id)));
 
 const names = (panes: readonly WindowPane[]) => panes.map(({ window }) => window.name.toLowerCase()).join(', ');
 

@@ -51,25 +51,27 @@ export const slideLoad = drawerCheck('slide-load', (drawer, piece, { plan }) => 
 	};
 });
 
-/** Middle of a part or pad, and what it weighs, along the way a drawer is pulled: distance inside the front lower edge of its carcase, mm. */
-const inside = ({ box }: { box: Box }, { towards }: Drawer, edge: number): number =>
-	edge - (towards.x * (box.x[0] + box.x[1]) + towards.y * (box.y[0] + box.y[1])) / 2;
+/** From where to where a box reaches along the way that a drawer is pulled, mm. */
+function alongPull({ towards }: Drawer, box: Box): [number, number] {
+	const axis = towards.x !== 0 ? 'x' : 'y';
+	const [low, high] = box[axis];
+	return towards[axis] > 0 ? [low, high] : [-high, -low];
+}
+
+const middleOf = ([from, to]: [number, number]): number => (from + to) / 2;
 
 /** How heavy a hand would have to hold its back down so that a piece does not tip over its front edge with its worst drawer pulled out. */
 export const drawerTips = drawerCheck('drawer-tips', (drawer, piece, { plan }) => {
-	const { towards, link, extension } = drawer;
-	const standing = piece.parts.filter(({ part }) => part.link !== link);
-	const front = Math.max(
-		...standing.map(({ box }) => Math.max(...box.x.map((x) => towards.x * x)) + Math.max(...box.y.map((y) => towards.y * y)))
-	);
-	const back = Math.min(
-		...standing.map(({ box }) => Math.min(...box.x.map((x) => towards.x * x)) + Math.min(...box.y.map((y) => towards.y * y)))
-	);
-	const kept = standing.map((placed): [number, number] => [partMass(placed.part, plan.stock), inside(placed, drawer, front)]);
-	const pulled: [number, number][] = [
-		[ownWeight(piece, drawer, plan.stock) + drawer.content, extension - inside({ box: drawer.box }, drawer, front)]
-	];
-	const tips = holdDown(pulled, kept, front - back);
+	const { link, extension } = drawer;
+	const standing = piece.parts
+		.filter(({ part }) => part.link !== link)
+		.map(({ part, box }) => ({ kg: partMass(part, plan.stock), reach: alongPull(drawer, box) }));
+	const front = Math.max(...standing.map(({ reach }) => reach[1]));
+	const back = Math.min(...standing.map(({ reach }) => reach[0]));
+	// Moments about the front lower edge of what stays: distances outside it and inside it.
+	const kept = standing.map(({ kg, reach }): [number, number] => [kg, front - middleOf(reach)]);
+	const load = ownWeight(piece, drawer, plan.stock) + drawer.content;
+	const tips = holdDown([[load, middleOf(alongPull(drawer, drawer.box)) + extension - front]], kept, front - back);
 	const held = Object.keys(piece.held ?? {}).length > 0;
 	return {
 		title: `${piece.name}: stands with a drawer pulled out`,

@@ -8,7 +8,7 @@ const travelling = (scene: Scene) =>
 	scene.pieces.filter(({ parts }) => parts.some(({ part, box }) => (part.form === 'board' || part.form === 'bar') && box.z[1] > 1));
 
 const fasteningsOf = ({ plan, scene }: CheckContext, piece: PlacedPiece): Fastened[] =>
-	fastenedBy(plan.vehicle, scene.interior, piece, piece.held ?? {}, scene.pieces);
+	fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces);
 
 const middleOf = ({ parts }: PlacedPiece) => {
 	const { x, y, z } = parts[0].box;

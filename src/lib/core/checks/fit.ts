@@ -9,9 +9,9 @@ import {
 	frontClearance,
 	rearClearance,
 	openingsOf,
+	reachesOut,
 	seatClearance,
 	seatSolid,
-	sign,
 	solidSeparation,
 	sweepClearance,
 	throughOpening,
@@ -93,13 +93,6 @@ const behindRearDoor = fitCheck(
 const openDoors = (context: CheckContext) =>
 	openingsOf(context.plan.vehicle, context.scene.interior).filter(({ id }) => context.scene.mode.doors[id] === 'open');
 const rearOpenings = (context: CheckContext) => openDoors(context).filter(({ opening }) => opening.place === 'rear');
-
-/** Whether a solid goes out through the plane of an opening. */
-function reachesOut(interior: Interior, { opening }: OpeningSolid, solid: Solid): boolean {
-	if (opening.place === 'rear') return rearClearance(interior, solid).margin < 0;
-	const wall = wallClearance(interior, solid);
-	return wall.margin < 0 && sign(opening.place) * wall.at.y > 0;
-}
 
 /** Against the side walls; what reaches out through an open side door is a matter of that opening. */
 export const fitWalls: Check = {

@@ -11,9 +11,10 @@ import {
 	sweepPastSeat,
 	sweepPastThings,
 	withBestDoor,
+	type Motion,
 	type Opened
 } from '../moves';
-import type { Assembly, Front } from '../pieces';
+import type { Front } from '../pieces';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
@@ -24,18 +25,16 @@ const NEAR = 120;
 const COMFORT = 5;
 
 /** A front opening in the vehicle itself: with the doors shut, or with the one open through which it comes. */
-const inside = remember((vehicle: Vehicle, assembly: Assembly, front: Front): Opened => {
-	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to)!;
-	const motion = motionOf(assembly, move);
-	return withBestDoor(vehicle, (open) => sweepNear(interiorOf(vehicle), motion, open, NEAR));
-});
+const inside = remember((vehicle: Vehicle, motion: Motion): Opened =>
+	withBestDoor(vehicle, (open) => sweepNear(interiorOf(vehicle), motion, open, NEAR))
+);
 
 function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front): Result[] {
 	const { assembly } = piece;
 	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to);
 	if (!move) return [];
 	const motion = motionOf(assembly, move);
-	const { sweep: own, door } = inside(plan.vehicle, assembly, front);
+	const { sweep: own, door } = inside(plan.vehicle, motion);
 	const sweep = [
 		own,
 		...scene.seats.map((seat) => sweepPastSeat(motion, seat)),

@@ -30,10 +30,9 @@ function strips(blank: Blank, width: number): Blank[] {
  * of the roll, in steps as it is sold, that takes them all.
  */
 export function layOutCloth(blanks: Blank[], stock: ClothStock): ClothPlan {
-	const cut = blanks.flatMap((blank) => strips(blank, stock.width));
-	const joined = blanks
-		.map((blank) => ({ id: blank.id, strips: strips(blank, stock.width).length }))
-		.filter(({ strips: count }) => count > 1);
+	const pieces = blanks.map((blank) => ({ id: blank.id, cut: strips(blank, stock.width) }));
+	const cut = pieces.flatMap((piece) => piece.cut);
+	const joined = pieces.filter((piece) => piece.cut.length > 1).map((piece) => ({ id: piece.id, strips: piece.cut.length }));
 	const area = cut.reduce((sum, { length, width }) => sum + length * width, 0);
 	const least = Math.max(area / stock.width, ...cut.map(({ length, width }) => (length <= stock.width ? Math.min(length, width) : length)));
 	const roll = (length: number) => ({ name: '', thickness: 1, length, width: stock.width, density: 50, price: 0, grain: false });

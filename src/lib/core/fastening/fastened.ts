@@ -1,6 +1,7 @@
 import type { Polygon } from '../geometry/polygon';
 import type { Vec3 } from '../geometry/vector';
 import type { Interior } from '../interior';
+import { remember } from '../memory';
 import { linkPoses, placePart, type PlacedPiece } from '../modes';
 import type { Assembly, Hardware, Piece } from '../pieces';
 import type { Fastening, NoDrill, Plan, Vehicle } from '../plan';
@@ -43,41 +44,37 @@ const wordsOf = (held: Fastening, name: (id: string, table: 'anchors' | 'pieces'
 	}
 };
 
-/** Everything that holds a piece where it stands, with lengths and what it takes. */
-export function fastenedBy(
-	vehicle: Vehicle,
-	interior: Interior,
-	piece: PlacedPiece,
-	table: NonNullable<Piece['held']>,
-	neighbours: readonly PlacedPiece[]
-): Fastened[] {
-	const name = (id: string, of: 'anchors' | 'pieces') =>
-		(of === 'anchors' ? vehicle.anchors[id]?.name : neighbours.find((one) => one.id === id)?.name) ?? 'what is gone';
-	return Object.entries(table).flatMap(([id, held]): Fastened[] => {
-		const way = WAYS[held.way];
-		const common = { id, held, words: wordsOf(held, name), suits: true };
-		if ('neighbour' in held) {
-			const other = neighbours.find((one) => one.id === held.neighbour);
-			const near = other && nearestBetween(piece, other);
-			const back = near && nearestPart(other, near.at);
-			return near && back ? [{ ...common, from: near.at, to: back.at, away: near.away, holds: way.holds }] : [];
-		}
-		const foot = footOf(vehicle, interior, held);
-		const near = foot && nearestPart(piece, foot.at);
-		if (!foot || !near) return [];
-		const anchor = 'anchor' in held ? vehicle.anchors[held.anchor] : undefined;
-		return [
-			{
-				...common,
-				from: near.at,
-				to: foot.at,
-				away: near.away,
-				holds: anchor?.rated ?? way.holds,
-				suits: !anchor || way.anchors.includes(anchor.kind)
+/** Everything that holds a piece where it stands, with lengths and what it takes: remembered, since checks and views all ask. */
+export const fastenedBy = remember(
+	(vehicle: Vehicle, interior: Interior, piece: PlacedPiece, neighbours: readonly PlacedPiece[]): Fastened[] => {
+		const name = (id: string, of: 'anchors' | 'pieces') =>
+			(of === 'anchors' ? vehicle.anchors[id]?.name : neighbours.find((one) => one.id === id)?.name) ?? 'what is gone';
+		return Object.entries(piece.held ?? {}).flatMap(([id, held]): Fastened[] => {
+			const way = WAYS[held.way];
+			const common = { id, held, words: wordsOf(held, name), suits: true };
+			if ('neighbour' in held) {
+				const other = neighbours.find((one) => one.id === held.neighbour);
+				const near = other && nearestBetween(piece, other);
+				const back = near && nearestPart(other, near.at);
+				return near && back ? [{ ...common, from: near.at, to: back.at, away: near.away, holds: way.holds }] : [];
 			}
-		];
-	});
-}
+			const foot = footOf(vehicle, interior, held);
+			const near = foot && nearestPart(piece, foot.at);
+			if (!foot || !near) return [];
+			const anchor = 'anchor' in held ? vehicle.anchors[held.anchor] : undefined;
+			return [
+				{
+					...common,
+					from: near.at,
+					to: foot.at,
+					away: near.away,
+					holds: anchor?.rated ?? way.holds,
+					suits: !anchor || way.anchors.includes(anchor.kind)
+				}
+			];
+		});
+	}
+);
 
 /**
  * How far a place on a surface is from the edge of an area that must not be drilled, negative inside it, mm.

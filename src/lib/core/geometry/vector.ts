@@ -35,6 +35,10 @@ export function boxAround(points: readonly Vec3[]): Box {
 	return box;
 }
 
+/** The box round some things that have boxes. */
+export const boxRound = (things: readonly { box: Box }[]): Box =>
+	boxAround(things.flatMap(({ box: { x, y, z } }) => [vec3(x[0], y[0], z[0]), vec3(x[1], y[1], z[1])]));
+
 /**
  * The signed distance between two boxes along their best separating axis, millimetres: positive when apart,
  * negative when they overlap (how far one must move to come free).

@@ -6,7 +6,7 @@ import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import { liningOff, type Opening, type Window, type Zone } from '../plan/fittings';
 import type { Vehicle } from '../plan/vehicle';
-import { isBox, outlineGap, type Clearance, type Solid } from './clearance';
+import { isBox, outlineGap, rearClearance, wallClearance, type Clearance, type Solid } from './clearance';
 import { furthestRear, halfWidth, leastHalfWidth, rearAt, sign } from './evaluate';
 import { blockOf, type Interior, type Side } from './interior';
 
@@ -267,6 +267,13 @@ export function throughOpening({ outline, z, opening }: OpeningSolid, { box }: S
 			if (margin < least.margin) least = { margin, at: point(at, height), against: point(edge, height) };
 	}
 	return least;
+}
+
+/** Whether a solid goes out through the surface that an opening is in. */
+export function reachesOut(interior: Interior, { opening }: OpeningSolid, solid: Solid): boolean {
+	if (opening.place === 'rear') return rearClearance(interior, solid).margin < 0;
+	const wall = wallClearance(interior, solid);
+	return wall.margin < 0 && sign(opening.place) * wall.at.y > 0;
 }
 
 /** An arm's work: how far the way to a zone must be open, mm; our own judgement from reaching with a forearm and a hand. */

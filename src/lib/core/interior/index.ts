@@ -38,6 +38,7 @@ export { questions, type Question } from './sanity';
 export { contourCurve, contourReadings, leftRightDifference, type WallLine } from './contour';
 export {
 	openingsOf,
+	reachesOut,
 	sweepClearance,
 	throughOpening,
 	windowsOf,

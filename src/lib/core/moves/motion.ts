@@ -110,18 +110,19 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 				...riding.map(({ pad, at }) => placePad('', pad, at, poses.get(at.link!)!))
 			];
 		};
+		const quarters = [0, 0.25, 0.5, 0.75, 1].map(at);
 		// Boxes that slide are known by what they pass through; steps only tell when they hit.
-		const [begin, end] = [at(0), at(1)].map((placed) => placed.map(solidOf));
+		const [begin, end] = [quarters[0], quarters[4]].map((placed) => placed.map(solidOf));
 		const slides =
 			moved.every((link) => links.find(({ id }) => id === link)?.joint.type === 'slide') &&
 			begin.every((solid, k) => slidesAlong([solid, end[k]]));
 		// A turn goes further than its chord: quarters of it are measured.
-		const quarters = [0, 0.25, 0.5, 0.75, 1].map((share) => at(share).map((one) => [...one.lower, ...one.upper]));
-		const long = quarters[0].reduce(
+		const corners = quarters.map((placed) => placed.map((one) => [...one.lower, ...one.upper]));
+		const long = corners[0].reduce(
 			(most, _, k) =>
 				Math.max(
 					most,
-					[1, 2, 3, 4].reduce((sum, q) => sum + furthest(quarters[q - 1][k], quarters[q][k]), 0)
+					[1, 2, 3, 4].reduce((sum, q) => sum + furthest(corners[q - 1][k], corners[q][k]), 0)
 				),
 			0
 		);

@@ -1,5 +1,5 @@
 import { rectangle } from '../geometry/polygon';
-import { boxAround, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { boxRound, boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
 import {
 	archClearance,
 	blockClearance,
@@ -9,8 +9,8 @@ import {
 	isBox,
 	rearClearance,
 	seatClearance,
+	reachesOut,
 	throughOpening,
-	sign,
 	solidSeparation,
 	wallClearance,
 	type Clearance,
@@ -40,10 +40,10 @@ export interface Track {
 	solids: Solid[];
 	/** Seconds since the move began. */
 	times: number[];
-	/** Round all of its places. */
-	box: Box;
-	/** Everything that it passes through, when it is a box that slides along one of its sides: exactly the box round its places. */
-	swept?: Solid;
+	/** The box round all of its places. */
+	round: Solid;
+	/** It is a box that slides along one of its sides: what it passes through is exactly that box. */
+	slides: boolean;
 }
 
 /** A move as it is checked: stretches of one step each, in which some things travel and others of the piece stay. */
@@ -60,14 +60,12 @@ export const FREE: Sweep = { margin: null, who: '', whom: '', where: vec3(0, 0, 
 /** The closer of two. */
 export const closer = (a: Sweep, b: Sweep): Sweep => (a.margin === null || (b.margin !== null && b.margin < a.margin) ? b : a);
 
-/** A track with its box. */
+/** A track with the box round its places. */
 export function trackOf(name: string, solids: Solid[], times: number[]): Track {
-	const box = boxAround(solids.flatMap((solid) => cornersOf(solid.box)));
-	return { name, solids, times, box, ...(slidesAlong(solids) ? { swept: boxed(box) } : {}) };
+	const box = boxRound(solids);
+	const round: Solid = { box, footprint: rectangle(...box.x, ...box.y), corners: [] };
+	return { name, solids, times, round, slides: slidesAlong(solids) };
 }
-
-/** A box as a solid. */
-const boxed = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
 
 /** Whether a thing, at some of its places, is a box that only moves along one axis. */
 export function slidesAlong(solids: readonly Solid[]): boolean {
@@ -106,22 +104,23 @@ function sweepAll(motion: Motion, known: Sweep, box: Box | null, whom: string, r
 	for (const { tracks } of motion.stretches)
 		for (const track of tracks) {
 			const limit = least.margin ?? Infinity;
-			if (box && boxSeparation(track.box, box) >= limit) continue;
-			least = closer(least, track.swept ? slid(track, track.swept, whom, limit, room) : against(track, whom, limit, room));
+			if (box && boxSeparation(track.round.box, box) >= limit) continue;
+			least = closer(least, (track.slides ? slid : against)(track, whom, limit, room));
 		}
 	return least;
 }
 
 /** A box that slides, against one thing: what it passes through decides, and its places only say when it hits. */
-function slid(track: Track, swept: Solid, whom: string, limit: number, room: Parameters<typeof against>[3]): Sweep {
-	const round = room(swept, limit);
+function slid(track: Track, whom: string, limit: number, room: Parameters<typeof against>[3]): Sweep {
+	const round = room(track.round, limit);
 	if (!round || round.margin >= limit) return FREE;
 	const found = against(track, whom, limit, room);
 	if (round.margin >= -TOUCH || (found.margin !== null && found.margin < -TOUCH)) return found;
 	// It goes through between two places that are looked at.
-	const half = Math.floor(track.times.length / 2);
-	return { margin: round.margin, who: track.name, whom, where: round.at ?? middleOf(swept.box), at: track.times[half] };
+	return { margin: round.margin, who: track.name, whom, where: round.at ?? middleOf(track.round.box), at: halfway(track) };
 }
+
+const halfway = ({ times }: Track): number => times[Math.floor(times.length / 2)];
 
 /** The floor, for what goes through it; standing, sliding or rolling over a foot's edge on it is no hit. */
 function throughFloor(interior: Interior, solid: Solid, sunk: number): [string, Clearance][] {
@@ -131,9 +130,8 @@ function throughFloor(interior: Interior, solid: Solid, sunk: number): [string, 
 
 /** The rear end: the shut door, or the edges of its opening for whatever reaches out when it is open. */
 function rearRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): [string, Clearance][] {
-	const shut = rearClearance(interior, solid);
-	if (open?.opening.place !== 'rear') return [['the rear door', shut]];
-	return shut.margin < 0 ? [edgeRoom(open, solid)] : [];
+	if (open?.opening.place !== 'rear') return [['the rear door', rearClearance(interior, solid)]];
+	return reachesOut(interior, open, solid) ? [edgeRoom(open, solid)] : [];
 }
 
 /** The edges of an open door for whatever reaches out through it. */
@@ -144,9 +142,8 @@ const edgeRoom = (open: OpeningSolid, solid: Solid): [string, Clearance] => [
 
 /** The side walls, or the edges of an open side door. */
 function wallRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): [string, Clearance] {
-	const wall = wallClearance(interior, solid);
-	const reachesOut = open && open.opening.place !== 'rear' && wall.margin < 0 && sign(open.opening.place) * wall.at.y > 0;
-	return reachesOut ? edgeRoom(open, solid) : ['the side wall', wall];
+	if (open && open.opening.place !== 'rear' && reachesOut(interior, open, solid)) return edgeRoom(open, solid);
+	return ['the side wall', wallClearance(interior, solid)];
 }
 
 /** The room of one solid in the vehicle itself, with the name of what it comes closest to. */
@@ -168,48 +165,34 @@ function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | nu
 function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | null, bar: number): Sweep {
 	// A hatch lies in the build-up of the floor and rises out of it.
 	const sunk = track.solids[0].box.z[1] <= TOUCH ? interior.floorBuildUp : 0;
-	// The box round all its places has no more room than any of them; where that is enough no place need be looked at.
-	const round = roomInVehicle(interior, track.swept ?? boxed(track.box), open, sunk);
-	if (round.clearance.margin >= bar) return FREE;
-	if (track.swept && round.clearance.margin >= -TOUCH)
-		return {
-			margin: round.clearance.margin,
-			who: track.name,
-			whom: round.name,
-			where: round.clearance.at,
-			at: track.times[track.times.length - 1]
-		};
-	let least = FREE;
-	track.solids.forEach((solid, i) => {
+	const roomOf = (solid: Solid, at: number): Sweep & { margin: number } => {
 		const { clearance, name } = roomInVehicle(interior, solid, open, sunk);
-		if (least.margin === null || clearance.margin < least.margin)
-			least = { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at: track.times[i] };
-	});
-	if (track.swept && (least.margin === null || least.margin >= -TOUCH))
-		return {
-			margin: round.clearance.margin,
-			who: track.name,
-			whom: round.name,
-			where: round.clearance.at,
-			at: track.times[Math.floor(track.times.length / 2)]
-		};
-	return least;
+		return { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at };
+	};
+	// The box round all its places has no more room than any of them; where that is enough no place need be looked at.
+	const round = roomOf(track.round, track.times[track.times.length - 1]);
+	if (round.margin >= bar) return FREE;
+	if (track.slides && round.margin >= -TOUCH) return round;
+	const least = track.solids.map((solid, i) => roomOf(solid, track.times[i])).reduce((a, b) => (b.margin < a.margin ? b : a));
+	// A box that slides goes through between two places that are looked at.
+	return track.slides && least.margin >= -TOUCH ? { ...round, at: halfway(track) } : least;
 }
 
-function sweepInside(interior: Interior, motion: Motion, open: OpeningSolid | null, limit = Infinity): Sweep {
+/** A motion in the vehicle itself and against what stays of its own piece, with one door open or none, as far as it matters below a limit. */
+export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid | null, limit: number): Sweep {
 	let least = FREE;
 	for (const { tracks, still } of motion.stretches)
 		for (const track of tracks) {
 			least = closer(least, trackInVehicle(interior, track, open, Math.min(limit, least.margin ?? Infinity)));
 			for (const { name, solid } of still) {
 				const bar = Math.min(limit, least.margin ?? Infinity);
-				const apart = boxSeparation(track.box, solid.box);
+				const apart = boxSeparation(track.round.box, solid.box);
 				if (apart >= bar) continue;
 				const first = solidSeparation(track.solids[0], solid);
 				// What touches at the start is hinged or slid on it.
 				if (first <= TOUCH) continue;
 				// A box that slides past a box never comes nearer than what it passes through does.
-				if (track.swept && apart >= 0 && apart > first - TOUCH) continue;
+				if (track.slides && apart >= 0 && apart > first - TOUCH) continue;
 				const found = against(track, name, bar, (moving, most) => ({ margin: solidSeparation(moving, solid, most) }));
 				// What only ever runs alongside, as one slat beside the next, is as close as it was built.
 				if (found.margin === null || (found.margin >= -TOUCH && found.margin > first - TOUCH)) continue;
@@ -219,16 +202,12 @@ function sweepInside(interior: Interior, motion: Motion, open: OpeningSolid | nu
 	return least;
 }
 
-/** A motion in the vehicle itself and against what stays of its own piece, with one door open or none, as far as it matters below a limit. */
-export const sweepNear = (interior: Interior, motion: Motion, open: OpeningSolid | null, limit: number): Sweep =>
-	sweepInside(interior, motion, open, limit);
-
 /** A motion in the vehicle itself, and against what stays of its own piece: remembered. */
-export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => sweepInside(interior, motion, null));
+export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => sweepNear(interior, motion, null, Infinity));
 
 /** The same with one door open: what reaches out must pass its opening. Remembered. */
 export const sweepWithDoorOpen = remember((interior: Interior, motion: Motion, open: OpeningSolid): Sweep =>
-	sweepInside(interior, motion, open)
+	sweepNear(interior, motion, open, Infinity)
 );
 
 /** A motion against some things that stand: remembered. */

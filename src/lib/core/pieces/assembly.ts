@@ -198,7 +198,7 @@ export interface Drawer {
 	slide: SlideName;
 	/** Its box as it is shut, without its front. */
 	box: Box;
-	/** The way it is pulled, as a unit vector, and how far, mm. */
+	/** The way it is pulled, as a unit vector along x or y, and how far, mm. */
 	towards: Vec3;
 	extension: number;
 	slideLength: number;
@@ -231,16 +231,13 @@ export interface Aisle {
 export interface FloorJoint {
 	id: string;
 	x: number;
-	/** The parameter that moves it, counted from the rear edge; none while the boards are equally long. */
-	param?: string;
 }
 
 /** A cover over a window, in the states in which it hangs. */
 export interface Cover {
 	window: string;
 	states: string[];
-	/** No light comes through; air does. */
-	dark: boolean;
+	/** Air comes through it. */
 	air: boolean;
 }
 

@@ -88,6 +88,19 @@ export function boardIn(id: string, name: string, stock: string, link: string, b
 	return { id, name, form: 'board', stock, outline: rectangle(0, x[1] - x[0], 0, z[1] - z[0]), thickness: y[1] - y[0], pose, link };
 }
 
+/** Something bought that fills a box: it takes its room and has its weight, and nobody cuts it. */
+export const boughtIn = (id: string, name: string, link: string, { x, y, z }: Box, weight: number): Part => ({
+	id,
+	name,
+	form: 'bought',
+	stock: '',
+	outline: rectangle(0, x[1] - x[0], 0, y[1] - y[0]),
+	thickness: z[1] - z[0],
+	pose: shiftBy(vec3(x[0], y[0], z[0])),
+	link,
+	weight
+});
+
 /** An assembly with nothing in those tables that a kind does not fill. */
 export const assembled = (given: Pick<Assembly, 'links' | 'parts' | 'states' | 'deck'> & Partial<Assembly>): Assembly => ({
 	pads: [],

@@ -82,6 +82,16 @@ export const noDrillSchema = z.strictObject({
 });
 export type NoDrill = z.infer<typeof noDrillSchema>;
 
+/** Where the two edges of an outline are, by height; on the ends of the vehicle they are its right and left ones. */
+const edgesOf = (what: string, ends: string) =>
+	tableOf(
+		z.strictObject({
+			z: z.number().min(-500).max(4000).describe('height above the floor in mm'),
+			first: measurementSchema.describe(`right-hand edge ${ends}, rear edge on a side`),
+			second: measurementSchema.describe(`left-hand edge ${ends}, front edge on a side`)
+		})
+	).refine((edges) => Object.keys(edges).length >= 1, `${what} needs its edges at one height at least`);
+
 export const DOOR_TYPES = ['lifting', 'hinged', 'double', 'sliding', 'none'] as const;
 
 /**
@@ -98,13 +108,7 @@ export const openingSchema = z.strictObject({
 	thickness: measurementSchema.describe('thickness of the door with its trim'),
 	sill: measurementSchema.describe('floor to the lower edge of the opening'),
 	head: measurementSchema.describe('floor to its upper edge'),
-	edges: tableOf(
-		z.strictObject({
-			z: z.number().min(-500).max(4000).describe('height above the floor in mm'),
-			first: measurementSchema.describe('right-hand edge at the rear, rear edge on a side'),
-			second: measurementSchema.describe('left-hand edge at the rear, front edge on a side')
-		})
-	).refine((edges) => Object.keys(edges).length >= 1, 'an opening needs its edges at one height at least')
+	edges: edgesOf('an opening', 'at the rear')
 });
 export type Opening = z.infer<typeof openingSchema>;
 
@@ -120,13 +124,7 @@ export const windowSchema = z.strictObject({
 	opens: z.boolean().describe('true when it can be opened for air'),
 	sill: measurementSchema.describe('floor to the lower edge of the glass'),
 	head: measurementSchema.describe('floor to its upper edge'),
-	edges: tableOf(
-		z.strictObject({
-			z: z.number().min(-500).max(4000).describe('height above the floor in mm'),
-			first: measurementSchema.describe('right-hand edge at the rear and the front, rear edge on a side'),
-			second: measurementSchema.describe('left-hand edge at the rear and the front, front edge on a side')
-		})
-	).refine((edges) => Object.keys(edges).length >= 1, 'a window needs its edges at one height at least')
+	edges: edgesOf('a window', 'at the rear and the front')
 });
 export type Window = z.infer<typeof windowSchema>;
 

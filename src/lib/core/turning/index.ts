@@ -72,15 +72,13 @@ export function seatKnobs({ vehicle, modes }: Plan, modeId: string, id: string):
 /** What turning a knob to a value is called: its verb, and by how much. */
 export function turnWords(knob: Knob, value: number, system: UnitSystem): string {
 	const turn = Math.abs(value - knob.value);
-	const amount =
-		knob.unit === 'deg'
-			? `${Math.round(turn)}°`
-			: knob.unit === 'kg'
-				? formatMass(turn, system)
-				: knob.unit === 'count'
-					? `${Math.round(turn)}`
-					: formatLength(turn, system);
-	return `${value > knob.value ? knob.more : knob.less} by ${amount}`;
+	const words: Record<Knob['unit'], () => string> = {
+		mm: () => formatLength(turn, system),
+		deg: () => `${Math.round(turn)}°`,
+		kg: () => formatMass(turn, system),
+		count: () => `${Math.round(turn)}`
+	};
+	return `${value > knob.value ? knob.more : knob.less} by ${words[knob.unit]()}`;
 }
 
 /** How far to look from the present value: this many doublings of a 2 mm step. */

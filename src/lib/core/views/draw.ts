@@ -1,5 +1,5 @@
 import { bounds } from '../geometry/polygon';
-import { cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { boxRound, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPad, PlacedPart, PlacedPiece, Scene } from '../modes';
 import { fastenedBy } from '../fastening';
@@ -111,7 +111,7 @@ const STRAP = 14;
 /** What holds each piece, as a line from it to the vehicle or to a neighbour. */
 const fasteningShapes = (view: ViewName, { plan, scene }: Drawn, at?: number): Shape[] =>
 	scene.pieces.flatMap((piece) =>
-		fastenedBy(plan.vehicle, scene.interior, piece, piece.held ?? {}, scene.pieces)
+		fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces)
 			.filter(({ to }) => at === undefined || Math.abs(to.x - at) < 300)
 			.map(({ words, from, to }): Shape => {
 				const [a, b] = [project(view, from), project(view, to)];
@@ -147,13 +147,7 @@ const nameOf = (piece: PlacedPiece) => (isBed(piece) ? 'the bed' : piece.name);
 const overTop = (piece: PlacedPiece) => (isBed(piece) ? 'Mattress to ceiling' : `${piece.name} to ceiling`);
 
 /** Bounds of a selected piece in its present state, pads apart. */
-function pieceBox(piece: PlacedPiece): Box {
-	const range = (axis: 'x' | 'y' | 'z'): [number, number] => [
-		Math.min(...piece.parts.map((p) => p.box[axis][0])),
-		Math.max(...piece.parts.map((p) => p.box[axis][1]))
-	];
-	return { x: range('x'), y: range('y'), z: range('z') };
-}
+const pieceBox = ({ parts }: PlacedPiece): Box => boxRound(parts);
 
 const dimension = (view: ViewName, label: string, from: Vec3, to: Vec3, offset: number): Dimension => ({
 	from: project(view, from),

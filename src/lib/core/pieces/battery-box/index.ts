@@ -1,10 +1,8 @@
 import type { z } from 'zod';
-import { rectangle } from '../../geometry/polygon';
-import { shiftBy } from '../../geometry/pose';
 import { vec3 } from '../../geometry/vector';
 import { lengthMark } from '../../units';
 import { pieceKind, type InnerMargin, type Part } from '../assembly';
-import { assembled, boardIn, hingeAt, padIn, sheetOf, sitOn, type Range } from '../making';
+import { assembled, boardIn, boughtIn, depthOn, hingeAt, padIn, sheetOf, sitOn, type Range } from '../making';
 import { batteryBoxParams } from './params';
 
 type Params = z.infer<typeof batteryBoxParams>;
@@ -17,17 +15,15 @@ const LID_UP = 1.35;
 function batteries(params: Params, x: Range, y: Range, floor: number): Part[] {
 	const step = params.batteryLength + AROUND;
 	const from = (x[0] + x[1]) / 2 - (params.batteries * step - AROUND) / 2;
-	return Array.from({ length: params.batteries }, (_, i) => ({
-		id: `battery-${i + 1}`,
-		name: 'Battery',
-		form: 'bought',
-		stock: '',
-		outline: rectangle(0, params.batteryLength, 0, params.batteryWidth),
-		thickness: params.batteryHeight,
-		pose: shiftBy(vec3(from + i * step, (y[0] + y[1] - params.batteryWidth) / 2, floor)),
-		link: 'box',
-		weight: params.batteryWeight
-	}));
+	const near = (y[0] + y[1] - params.batteryWidth) / 2;
+	return Array.from({ length: params.batteries }, (_, i) => {
+		const box = {
+			x: [from + i * step, from + i * step + params.batteryLength] as Range,
+			y: [near, near + params.batteryWidth] as Range,
+			z: [floor, floor + params.batteryHeight] as Range
+		};
+		return boughtIn(`battery-${i + 1}`, 'Battery', 'box', box, params.batteryWeight);
+	});
 }
 
 function margins(params: Params, x: Range, y: Range, t: number): InnerMargin[] {
@@ -125,7 +121,7 @@ export const batteryBox = pieceKind({
 			],
 			fronts: [{ id: 'lid', name: 'Lid', from: 'shut', to: 'lid-up', uses: [] }],
 			surfaces: [
-				sitOn('seat', side, x, (from, to) => (onLeft ? [y[1] - to, y[1] - from] : [y[0] + from, y[0] + to]), [0, params.width], {
+				sitOn('seat', side, x, (from, to) => depthOn(side, Math.abs(back), from, to), [0, params.width], {
 					base: params.height,
 					pad: params.cushion,
 					foam: params.cushionFoam,

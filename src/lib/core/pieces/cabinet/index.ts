@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { vec3 } from '../../geometry/vector';
-import { leastHalfWidth, sign } from '../../interior';
+import { sign } from '../../interior';
 import { pieceKind, type Aisle } from '../assembly';
 import { baysIn, furnished, sheetsOf, type Shell } from '../carcase';
 import { assembled, reachOn, type Range } from '../making';
@@ -32,12 +32,8 @@ export const cabinet = pieceKind({
 		const { board, light } = sheetsOf(params, stock);
 		const x: Range = [params.rear, params.rear + params.length];
 		const keep = params.gap + params.covering;
-		const plumb = reachOn(interior, params.side, x, [params.base, params.height], keep);
-		// A back that follows the wall may lie behind the upright plane; it stands where the wall is closest.
-		const back =
-			params.back === 'follows the wall'
-				? Math.min(plumb, Math.floor(leastHalfWidth(interior, params.side, x, [params.base, params.height]) - keep))
-				: plumb;
+		// A back that follows the wall lies behind this upright plane, which stands where the wall is closest.
+		const back = reachOn(interior, params.side, x, [params.base, params.height], keep);
 		const stand = standing(params.side === 'left' ? 'right' : 'left', sign(params.side) * back, params.rear);
 		const frame: Shell = {
 			stand,

@@ -4,13 +4,14 @@ import { vec3 } from '../../geometry/vector';
 import type { Space } from '../assembly';
 import { boardOf, type Range } from '../making';
 import type { Facing } from '../facing';
-import { boardAcross, boardOnLine } from '../stand';
+import { boardAcross } from '../stand';
 import {
-	banded,
 	doorHinge,
 	DOOR_ANGLE,
+	faceOf,
 	flapHinge,
 	FLAP_ANGLE,
+	frontOver,
 	FRONT_GAP,
 	opening,
 	SHUT,
@@ -51,30 +52,11 @@ function shelves(carcase: Carcase, bay: Bay, setback: number, states: string[]):
 	};
 }
 
-/** A front over the whole bay or half of it, on the carcase's front edge. */
-const panel = (carcase: Carcase, id: string, name: string, face: Range, z: Range) =>
-	banded(
-		carcase,
-		boardOnLine(
-			carcase.stand,
-			id,
-			name,
-			carcase.board.stock,
-			id,
-			[
-				[face[0], carcase.depth(face[0])],
-				[face[1], carcase.depth(face[1])]
-			],
-			z,
-			carcase.board.thickness
-		)
-	);
-
 /** The outer corner of a front at a place along it. */
 const outer = (carcase: Carcase, w: number): [number, number] => [w, carcase.depth(w) + carcase.board.thickness];
 
 function doorBay(carcase: Carcase, bay: Bay): Fitted {
-	const face: Range = [bay.face[0] + FRONT_GAP / 2, bay.face[1] - FRONT_GAP / 2];
+	const face = faceOf(bay);
 	const middle = (face[0] + face[1]) / 2;
 	const leaves: { id: string; face: Range; edge: 'first' | 'last' }[] =
 		bay.fill === 'two doors'
@@ -97,7 +79,7 @@ function doorBay(carcase: Carcase, bay: Bay): Fitted {
 			links: [
 				{ id, parent: carcase.link, joint: doorHinge(carcase, edge, outer(carcase, edge === 'first' ? face[0] : face[1]), bay.fronts[0]) }
 			],
-			parts: [panel(carcase, id, 'Door', face, bay.fronts)],
+			parts: [frontOver(carcase, id, 'Door', id, face, bay.fronts)],
 			supports: [{ part: id, by: 'upright', kind: 'hinge' }],
 			hardware: [
 				{ name: 'Hinge for a door', count: bay.fronts[1] - bay.fronts[0] > 900 ? 3 : 2 },
@@ -111,7 +93,7 @@ function flapBay(carcase: Carcase, bay: Bay): Fitted {
 	const { board, stand } = carcase;
 	const id = `${bay.id}-flap`;
 	const down = bay.fill === 'flap down';
-	const face: Range = [bay.face[0] + FRONT_GAP / 2, bay.face[1] - FRONT_GAP / 2];
+	const face = faceOf(bay);
 	const name = `${bay.name} flap`;
 	const open = opening(
 		carcase,
@@ -133,7 +115,7 @@ function flapBay(carcase: Carcase, bay: Bay): Fitted {
 		open,
 		{
 			links: [{ id, parent: carcase.link, joint: hinge }],
-			parts: [panel(carcase, id, 'Flap', face, bay.fronts)],
+			parts: [frontOver(carcase, id, 'Flap', id, face, bay.fronts)],
 			supports: [{ part: id, by: 'upright', kind: 'hinge' }],
 			surfaces: down
 				? [
@@ -162,7 +144,7 @@ const OVERLAP = 25;
 const GROOVE = 3;
 
 /** What sliding doors take of the depth of a bay. */
-export const slidingDepth = (thickness: number): number => 2 * thickness + 2 * GROOVE + 2;
+const slidingDepth = (thickness: number): number => 2 * thickness + 2 * GROOVE + 2;
 
 function slidingBay(carcase: Carcase, bay: Bay): Fitted {
 	const { light, stand } = carcase;
@@ -196,7 +178,7 @@ function slidingBay(carcase: Carcase, bay: Bay): Fitted {
 						seconds: 2
 					}
 				),
-				hardware: [{ name: 'Grooved rails for a pair of sliding doors', count: n === 1 ? 1 : 0 }].filter(({ count }) => count > 0)
+				hardware: n === 1 ? [{ name: 'Grooved rails for a pair of sliding doors', count: 1 }] : []
 			};
 		})
 	]);

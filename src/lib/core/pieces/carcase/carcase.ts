@@ -4,7 +4,7 @@ import type { Use } from '../../plan/use';
 import type { SlideName } from '../../slides';
 import type { Drawer, Front, Hardware, Joint, Link, Move, Part, PieceState, Space, Step, Support, Surface } from '../assembly';
 import type { Range } from '../making';
-import type { Stand } from '../stand';
+import { boardOnLine, type Stand } from '../stand';
 import type { Fill, Runner } from './params';
 
 /** Between two fronts side by side, and over and under them, mm: hinges and slides hold a front to about a millimetre. */
@@ -75,19 +75,6 @@ export interface Fitted {
 	hardware: Hardware[];
 }
 
-export const NOTHING: Readonly<Fitted> = {
-	links: [],
-	parts: [],
-	states: [],
-	moves: [],
-	fronts: [],
-	drawers: [],
-	spaces: [],
-	supports: [],
-	surfaces: [],
-	hardware: []
-};
-
 /** Several bays together. */
 export const together = (all: readonly Partial<Fitted>[]): Fitted => ({
 	links: all.flatMap(({ links = [] }) => links),
@@ -109,9 +96,25 @@ export const SHUT = 'shut';
 export const DOOR_ANGLE = (95 * Math.PI) / 180;
 export const FLAP_ANGLE = Math.PI / 2;
 
-/** A front with its edge banding: cut smaller by it all round. */
-export const banded = ({ edging }: Pick<Carcase, 'edging'>, part: Part): Part =>
-	edging > 0 ? { ...part, cut: offset(part.outline, -edging) ?? part.outline } : part;
+/** The stretch along a carcase that the fronts of a bay cover, less the gap to those beside them. */
+export const faceOf = ({ face }: Bay): Range => [face[0] + FRONT_GAP / 2, face[1] - FRONT_GAP / 2];
+
+/** A front over a stretch of a carcase, on its front edge; cut smaller all round by its edge banding. */
+export function frontOver(
+	{ stand, depth, board, edging }: Carcase,
+	id: string,
+	name: string,
+	link: string,
+	[from, to]: Range,
+	z: Range
+): Part {
+	const line: Parameters<typeof boardOnLine>[5] = [
+		[from, depth(from)],
+		[to, depth(to)]
+	];
+	const part = boardOnLine(stand, id, name, board.stock, link, line, z, board.thickness);
+	return edging > 0 ? { ...part, cut: offset(part.outline, -edging) ?? part.outline } : part;
+}
 
 /** A front that opens from the shut state by one step, with its state, its move and the question whether it can. */
 export function opening(

@@ -2,8 +2,8 @@ import { drawerBox, SLIDES } from '../../slides';
 import type { Part } from '../assembly';
 import { boardIn, type Range } from '../making';
 import { OPPOSITE } from '../facing';
-import { boardAcross, boardAlong, boardOnLine } from '../stand';
-import { banded, FRONT_GAP, opening, together, type Bay, type Carcase, type Fitted } from './carcase';
+import { boardAcross, boardAlong } from '../stand';
+import { faceOf, frontOver, FRONT_GAP, opening, together, type Bay, type Carcase, type Fitted } from './carcase';
 
 /**
  * Heights of the rows of a bay: equal fronts, and openings from the middle of one gap to that of the next, the bottom and the
@@ -43,14 +43,6 @@ function runnerParts({ stand, light, runs }: Carcase, id: string, w: Range, d: R
 		boardAcross(stand, `${id}-back`, sides ? `${name} end` : 'Lip', light.stock, id, across, [d[0], d[0] + t], walls),
 		boardAcross(stand, `${id}-inner`, sides ? `${name} end` : 'Lip', light.stock, id, across, [d[1] - t, d[1]], walls)
 	];
-}
-
-/** A front over a row of a bay, on the carcase's front edge. */
-function frontPart(carcase: Carcase, id: string, bay: Bay, z: Range): Part {
-	const { stand, board, depth } = carcase;
-	const ends = [bay.face[0] + FRONT_GAP / 2, bay.face[1] - FRONT_GAP / 2];
-	const [a, b] = ends.map((w): [number, number] => [w, depth(w)]);
-	return banded(carcase, boardOnLine(stand, `${id}-front`, 'Drawer front', board.stock, id, [a, b], z, board.thickness));
 }
 
 /** Pulling it out at its front and, where it comes out at both ends, at its back. */
@@ -115,7 +107,10 @@ function runnerIn(
 			links: [
 				{ id, parent: carcase.link, joint: { type: 'slide', axis: stand.out, range: [bothEnds ? -box.extension : 0, box.extension] } }
 			],
-			parts: [...runnerParts(carcase, id, w, d, z), ...(runs === 'drawers' && !bothEnds ? [frontPart(carcase, id, bay, face)] : [])],
+			parts: [
+				...runnerParts(carcase, id, w, d, z),
+				...(runs === 'drawers' && !bothEnds ? [frontOver(carcase, `${id}-front`, 'Drawer front', id, faceOf(bay), face)] : [])
+			],
 			drawers: [
 				{
 					id,

@@ -18,8 +18,7 @@ function jointsOf(params: Params): FloorJoint[] {
 	const at = [params.joint1, params.joint2, params.joint3];
 	return Array.from({ length: params.boards - 1 }, (_, i) => ({
 		id: `joint-${i + 1}`,
-		x: params.rear + (typed ? at[i] : (params.length * (i + 1)) / params.boards),
-		...(typed ? { param: `joint${i + 1}` } : {})
+		x: params.rear + (typed ? at[i] : (params.length * (i + 1)) / params.boards)
 	})).sort((a, b) => a.x - b.x);
 }
 

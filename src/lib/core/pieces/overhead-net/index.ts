@@ -4,7 +4,7 @@ import { shiftBy } from '../../geometry/pose';
 import { vec3 } from '../../geometry/vector';
 import { massMark } from '../../units';
 import { pieceKind, type Hardware, type Part } from '../assembly';
-import { assembled, barIn, barOf, boardIn, clothOf, sheetOf, spanOf, type Range } from '../making';
+import { assembled, barIn, barOf, boardIn, boughtIn, clothOf, sheetOf, spanOf, type Range } from '../making';
 import { overheadNetParams } from './params';
 
 type Params = z.infer<typeof overheadNetParams>;
@@ -17,18 +17,10 @@ const LIP = 40;
 
 /** What hangs between or on the rails: as cloth that gives way, and the belly of it, full, that does not. */
 function hanging(params: Params, x: Range, y: Range, z: Range, thick: number): Part[] {
-	const body = (id: string, name: string, from: Range): Part => ({
-		id,
-		name,
-		form: 'bought',
-		stock: '',
-		outline: rectangle(0, x[1] - x[0], 0, from[1] - from[0]),
-		thickness: params.sag,
-		pose: shiftBy(vec3(x[0], from[0], z[0] - params.sag)),
-		link: 'hung',
-		weight: params.content / (params.make === 'a net between rails' ? 1 : 2)
-	});
-	if (params.make !== 'a net between rails')
+	const netted = params.make === 'a net between rails';
+	const body = (id: string, name: string, across: Range): Part =>
+		boughtIn(id, name, 'hung', { x, y: across, z: [z[0] - params.sag, z[0]] }, params.content / (netted ? 1 : 2));
+	if (!netted)
 		return [
 			body('hung-right', 'What hangs on the hooks', [y[0], y[0] + params.sag]),
 			body('hung-left', 'What hangs on the hooks', [y[1] - params.sag, y[1]])

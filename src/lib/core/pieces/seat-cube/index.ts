@@ -6,7 +6,6 @@ import { pieceKind, type Hardware, type InnerMargin, type Link, type Move, type 
 import { usesOf } from '../carcase';
 import { assembled, barIn, barOf, boardIn, hingeAt, padIn, sheetOf, type Range } from '../making';
 import type { Facing } from '../facing';
-import { axesOf, standing, type Stand } from '../stand';
 import { seatCubeParams } from './params';
 
 type Params = z.infer<typeof seatCubeParams>;
@@ -88,11 +87,10 @@ function leafOf(
 function walls({ params, x, y, thick, bar, ways }: Frame): Part[] {
 	const under = params.height - thick;
 	const top = (way: Facing) => (ways.includes(way) ? under - bar.width : under);
-	const stand: Stand = standing('rear', x[1], y[0]);
 	const across = (id: string, way: Facing, at: Range) =>
 		boardIn(id, 'Wall across', params.boardSheet, 'cube', { x: at, y, z: [0, top(way)] }, 'x');
 	const along = (id: string, way: Facing, at: Range) =>
-		boardIn(id, 'Wall along', params.boardSheet, 'cube', { x: [x[0] + thick, x[1] - thick], y: at, z: [0, top(way)] }, axesOf(stand).along);
+		boardIn(id, 'Wall along', params.boardSheet, 'cube', { x: [x[0] + thick, x[1] - thick], y: at, z: [0, top(way)] }, 'y');
 	return [
 		across('wall-rear', 'rear', [x[0], x[0] + thick]),
 		across('wall-front', 'front', [x[1] - thick, x[1]]),

@@ -1,12 +1,11 @@
 import type { z } from 'zod';
-import { bounds, rectangle, type Polygon } from '../../geometry/polygon';
-import { shiftBy } from '../../geometry/pose';
-import { vec3, type Box } from '../../geometry/vector';
+import { rectangle, type Polygon } from '../../geometry/polygon';
+import { vec3 } from '../../geometry/vector';
 import { sign } from '../../interior';
 import { lengthMark } from '../../units';
 import { pieceKind, type Hardware, type InnerMargin, type Part } from '../assembly';
 import { baysIn, furnished, SHUT, sheetsOf, type Shell } from '../carcase';
-import { assembled, reachOn, sheetOf, type Range } from '../making';
+import { assembled, boughtIn, reachOn, sheetOf, type Range } from '../making';
 import { standing, type Stand } from '../stand';
 import { sinkUnitParams } from './params';
 
@@ -53,19 +52,6 @@ function fittingsOf(params: Params, bay: Range, beside: Range, floor: number, un
 			: { hob: { w: around((beside[0] + beside[1]) / 2, params.hobLength), d: around(deep / 2, params.hobWidth) } })
 	};
 }
-
-/** Something bought that fills a box. */
-const bought = (id: string, name: string, box: Box, weight: number): Part => ({
-	id,
-	name,
-	form: 'bought',
-	stock: '',
-	outline: rectangle(0, box.x[1] - box.x[0], 0, box.y[1] - box.y[0]),
-	thickness: box.z[1] - box.z[0],
-	pose: shiftBy(vec3(box.x[0], box.y[0], box.z[0])),
-	link: 'unit',
-	weight
-});
 
 const litresIn = ({ w, d, z }: Fittings['bowl']) => ((w[1] - w[0]) * (d[1] - d[0]) * (z[1] - z[0])) / 1e6;
 
@@ -215,7 +201,7 @@ export const sinkUnit = pieceKind({
 				: part
 		);
 		const tankNames = ['Fresh water tank', 'Waste water tank'];
-		const top = bounds(parts[0].outline);
+		const top = stand.box([0, params.length], [0, params.depth + params.overhang], [under, params.height]);
 		const hardware: Hardware[] = [
 			{ name: `Sink bowl, ${Math.round(params.bowlLength)} × ${Math.round(params.bowlWidth)} mm`, count: 1 },
 			{ name: 'Pump or tap with its clamp', count: 1 },
@@ -229,15 +215,17 @@ export const sinkUnit = pieceKind({
 			links: [{ id: 'unit', module: 'Kitchen base', joint: { type: 'fixed' } }, ...made.links],
 			parts: [
 				...parts,
-				bought('bowl', 'Bowl', stand.box(at.bowl.w, at.bowl.d, at.bowl.z), 1.2),
-				...(at.trap ? [bought('trap', 'Trap', stand.box(at.trap.w, at.trap.d, at.trap.z), 0.3)] : []),
-				...at.tanks.map((tank, i) => bought(`tank-${i + 1}`, tankNames[i], stand.box(tank.w, tank.d, tank.z), 0.8 + litresIn(tank) * WATER))
+				boughtIn('bowl', 'Bowl', 'unit', stand.box(at.bowl.w, at.bowl.d, at.bowl.z), 1.2),
+				...(at.trap ? [boughtIn('trap', 'Trap', 'unit', stand.box(at.trap.w, at.trap.d, at.trap.z), 0.3)] : []),
+				...at.tanks.map((tank, i) =>
+					boughtIn(`tank-${i + 1}`, tankNames[i], 'unit', stand.box(tank.w, tank.d, tank.z), 0.8 + litresIn(tank) * WATER)
+				)
 			],
 			surfaces: [
 				{
 					id: 'worktop',
 					use: 'work',
-					outline: rectangle(...shifted(top.x, parts[0].pose.shift.x), ...shifted(top.y, parts[0].pose.shift.y)),
+					outline: rectangle(...top.x, ...top.y),
 					base: params.height,
 					pad: 0,
 					foam: 'firm',
@@ -253,5 +241,3 @@ export const sinkUnit = pieceKind({
 		});
 	}
 });
-
-const shifted = ([a, b]: Range, by: number): Range => [a + by, b + by];

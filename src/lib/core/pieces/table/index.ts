@@ -13,12 +13,12 @@ import {
 	type Part,
 	type PieceState,
 	type Step,
-	type Support
+	type Support,
+	type Surroundings
 } from '../assembly';
 import { usesOf } from '../carcase';
 import { assembled, barIn, barOf, boardIn, carriedBy, reachOn, sheetOf, type Range } from '../making';
 import { axesOf, standing, type Stand } from '../stand';
-import type { Surroundings } from '../assembly';
 import { tableParams } from './params';
 
 type Params = z.infer<typeof tableParams>;

@@ -266,7 +266,6 @@ export const tubeFrame = pieceKind({
 			x,
 			y,
 			z: [Math.min(params.bottomAt, params.height - top - 2 * tube.width), params.height - top],
-			floor: 0,
 			tube: tube.width,
 			connector: params.connector,
 			bays: params.bays,

@@ -1,8 +1,8 @@
-import { vec3 } from '../../geometry/vector';
-import { rectangle } from '../../geometry/polygon';
-import { shiftBy } from '../../geometry/pose';
 import type { Hardware, Part } from '../assembly';
-import { barIn, type Range } from '../making';
+import { barIn, boughtIn, type Range } from '../making';
+
+/** Weight of a connector, plastic or cast, with short arms inside the tubes, kg. */
+const CONNECTOR_WEIGHT = 0.05;
 
 /** The outer box of a frame and what it is joined with. */
 export interface Cage {
@@ -21,13 +21,11 @@ export interface Cage {
 	bottomCross: boolean;
 	stock: string;
 	link: string;
-	/** The floor on which the uprights stand, when the lowest rails are higher, mm. */
-	floor: number;
 }
 
 /** Outer faces of the joints along a length: as many as stretches and one more, all equally far apart. */
 export function jointsAlong([from, to]: Range, bays: number, connector: number): Range[] {
-	const step = (to - from - connector) / bays;
+	const step = tubeBetween(to - from, bays, connector) + connector;
 	return Array.from({ length: bays + 1 }, (_, i) => [from + i * step, from + i * step + connector]);
 }
 
@@ -48,8 +46,8 @@ export function cageParts(cage: Cage): { parts: Part[]; hardware: Hardware[] } {
 	const near = (range: Range) => (nearLeft ? high(range) : low(range));
 	const far = (range: Range) => (nearLeft ? low(range) : high(range));
 	const sides = [
-		{ name: 'open side', y: near(y), upright: cage.nearUpright },
-		{ name: 'far side', y: far(y), upright: () => true }
+		{ y: near(y), upright: cage.nearUpright },
+		{ y: far(y), upright: () => true }
 	];
 	let n = 0;
 	const tubeIn = (name: string, box: { x: Range; y: Range; z: Range }, along: 'x' | 'y' | 'z') => {
@@ -62,8 +60,7 @@ export function cageParts(cage: Cage): { parts: Part[]; hardware: Hardware[] } {
 		joints.forEach((joint, i) => {
 			if (side.upright(i)) tubeIn('Tube upright', { x: centred(joint, tube), y: side.y, z: between(z, c) }, 'z');
 			// Under raised rails legs stand at every joint of the far side and at the ends of the open one.
-			if (z[0] > cage.floor && (side.upright(i) || i === 0 || i === bays))
-				tubeIn('Leg', { x: centred(joint, tube), y: side.y, z: [cage.floor, z[0]] }, 'z');
+			if (z[0] > 0 && (side.upright(i) || i === 0 || i === bays)) tubeIn('Leg', { x: centred(joint, tube), y: side.y, z: [0, z[0]] }, 'z');
 		});
 	}
 	joints.forEach((joint, i) => {
@@ -74,16 +71,10 @@ export function cageParts(cage: Cage): { parts: Part[]; hardware: Hardware[] } {
 			for (const side of sides) {
 				const count = (end ? 1 : 2) + (side.upright(i) ? 1 : 0) + (crosses ? 1 : 0);
 				arms.set(count, (arms.get(count) ?? 0) + 1);
-				if (c > 0)
-					parts.push(
-						connectorAt(
-							`connector-${parts.length}`,
-							joint,
-							blockAt(y, side.y, c),
-							level[0] === z[0] ? [z[0], z[0] + c] : [z[1] - c, z[1]],
-							link
-						)
-					);
+				if (c > 0) {
+					const block = { x: joint, y: blockAt(y, side.y, c), z: blockAt(z, level, c) };
+					parts.push(boughtIn(`connector-${parts.length}`, 'Connector', link, block, CONNECTOR_WEIGHT));
+				}
 			}
 		}
 	});
@@ -96,18 +87,6 @@ export function cageParts(cage: Cage): { parts: Part[]; hardware: Hardware[] } {
 /** A tube's side in the middle of a connector's. */
 const centred = ([from, to]: Range, tube: number): Range => [(from + to - tube) / 2, (from + to + tube) / 2];
 
-/** The block of a connector on the side on which a rail lies. */
-const blockAt = (y: Range, rail: Range, c: number): Range => (rail[0] === y[0] ? [y[0], y[0] + c] : [y[1] - c, y[1]]);
-
-/** A connector as something bought: plastic or cast, a block with short arms inside the tubes. */
-const connectorAt = (id: string, x: Range, y: Range, z: Range, link: string): Part => ({
-	id,
-	name: 'Connector',
-	form: 'bought',
-	stock: '',
-	outline: rectangle(0, x[1] - x[0], 0, y[1] - y[0]),
-	thickness: z[1] - z[0],
-	pose: shiftBy(vec3(x[0], y[0], z[0])),
-	link,
-	weight: 0.05
-});
+/** The block of a connector at the end of a range at which a rail lies. */
+const blockAt = (range: Range, rail: Range, c: number): Range =>
+	rail[0] === range[0] ? [range[0], range[0] + c] : [range[1] - c, range[1]];

@@ -40,7 +40,7 @@ function outlines(params: Params, outline: Polygon): { hangs: Polygon; cut: Poly
 }
 
 /** Length round an outline, mm. */
-export const perimeter = (outline: Polygon): number =>
+const perimeter = (outline: Polygon): number =>
 	outline.reduce((sum, p, i) => {
 		const next = outline[(i + 1) % outline.length];
 		return sum + Math.hypot(next.x - p.x, next.y - p.y);
@@ -152,7 +152,7 @@ export const windowCover = pieceKind({
 					]
 				}
 			],
-			covers: panes.map(({ id }) => ({ window: id, states: ['hung'], dark: cloth.dark, air: cloth.air })),
+			covers: panes.map(({ id }) => ({ window: id, states: ['hung'], air: cloth.air })),
 			innerMargins: holdsOn(params, panes),
 			hardware: holding(
 				params,
