@@ -32,7 +32,7 @@ const OF_PEOPLE: { rule: string; words: (name: string) => string }[] = [
 	{ rule: 'sitting-up', words: (name) => `${name}: sitting up` },
 	{ rule: 'propped', words: (name) => `${name}: propped on an elbow` },
 	{ rule: 'turning-over', words: (name) => `${name}: turning over` },
-	{ rule: 'bench-head', words: (name) => `${name}: on the bench` }
+	{ rule: 'bench-head', words: (name) => `${name}: head room, seated` }
 ];
 
 function peopleRows({ crew }: Plan, findings: readonly Finding[]): SheetRow[] {

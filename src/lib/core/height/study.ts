@@ -34,7 +34,7 @@ const QUESTIONS: { rule: string; word: (title: string) => string }[] = [
 	{ rule: 'propped', word: (title) => `${who(title)} props up` },
 	{ rule: 'turning-over', word: (title) => `${who(title)} turns over` },
 	{ rule: 'lying-breadth', word: (title) => `${who(title)}’s shoulders` },
-	{ rule: 'bench-head', word: (title) => `${who(title)} on the bench` },
+	{ rule: 'bench-head', word: (title) => `${who(title)} ${title.includes('edge') ? 'on the edge' : 'on the bench'}` },
 	{ rule: 'gear-under', word: (title) => title.replace(/ under .*/, '') },
 	{ rule: 'fit-arches', word: () => 'Above the arches' },
 	{ rule: 'fit-walls', word: () => 'Between the walls' }

@@ -156,7 +156,7 @@ it('sitters share a bench evenly', () => {
 	for (const id of ['ida', 'tomas']) plan = withPerson(plan, id, 1740, 'couch');
 	const scene = sceneOf(plan, 'day');
 	const long = bounds(scene.pieces[0].assembly.surfaces[0].outline).x[1];
-	expect(placeSitters(plan.crew, scene).map((s) => s.x)).toEqual([long / 4, (3 * long) / 4]);
+	expect(placeSitters(plan.crew, scene).map(({ sight }) => sight.middle)).toEqual([long / 4, (3 * long) / 4]);
 });
 
 describe('a bed of several pieces', () => {

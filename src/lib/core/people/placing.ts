@@ -4,12 +4,13 @@ import { remember } from '../memory';
 import type { Interior } from '../interior';
 import type { Scene } from '../modes';
 import type { Surface } from '../pieces';
-import type { Head, Person, Plan } from '../plan/plan';
+import type { Head, Person, Plan, Posture } from '../plan/plan';
 import { bodyOf, ROOM, type Body } from './body';
 import { longestEachWay, longestLying, pointOf, restOf, type Lying, type Rest, type LyingWidths } from './lying';
 import { headroom } from './headroom';
 import { lanesOfPair, pairOn, type PairedBody } from './pair';
-import { bedsOf, FLOOR, floorSurface, lanes, lyingRegion, surfaceOf } from './region';
+import { bedsOf, FLOOR, floorSurface, lanes, lyingRegion, surfaceOf, type Berth } from './region';
+import { edgeSights, seatSights, type Sight } from './sitting';
 
 /** Someone lying on a sleep surface. */
 export interface Sleeper {
@@ -36,15 +37,20 @@ export interface Sleeper {
 	rest: Rest;
 }
 
-/** Someone sitting on a bench of a piece; bodies share its length evenly. */
+/** What somebody sits on: a bench, a seat that slopes, the edge of a bed. */
+export type SitsOn = 'bench' | 'slope' | 'edge';
+
+/** Someone sitting on a piece. */
 export interface Sitter {
 	id: string;
 	person: Person;
 	body: Body;
 	piece: string;
+	/** The pieces that make what they sit on: a bed may be of several. */
+	own: readonly string[];
+	on: SitsOn;
 	surface: Surface;
-	/** Their place along the bench; on a seat that slopes along the vehicle, across it. */
-	x: number;
+	sight: Sight;
 }
 
 const STEP = Math.PI / 60;
@@ -189,20 +195,23 @@ function closeTogether(people: readonly [ToLie, ToLie], bed: SharedBed): Sleeper
 
 const middle = (outline: Polygon) => bounds(outline).y[0] + bounds(outline).y[1];
 
+/** The sleep surfaces of a scene as its pieces stand. */
+const berthsIn = ({ pieces }: Scene): Berth[] =>
+	pieces.flatMap(({ id, assembly, state }) => {
+		const surface = assembly.surfaces.find(({ use, states }) => use === 'sleep' && states.includes(state.id));
+		return surface ? [{ piece: id, surface }] : [];
+	});
+
 /**
  * Everyone who lies in a scene, each in a lane of the bed that the piece the mode names for them belongs to: pieces that
  * lie level side by side are one bed. Whom it lays on no piece lies on the floor, where nothing stands. Remembered.
  */
 export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleeper[] => {
-	const berths = scene.pieces.flatMap((piece) => {
-		const surface = piece.assembly.surfaces.find((s) => s.use === 'sleep' && s.states.includes(piece.state.id));
-		return surface ? [{ piece: piece.id, surface }] : [];
-	});
 	const lying = Object.entries(crew).flatMap(([id, person]) => {
 		const at = scene.mode.people[id];
 		return at?.posture === 'lying' ? [{ id, person, body: bodyOf(person), piece: at.piece ?? FLOOR, head: at.head }] : [];
 	});
-	const onPieces = bedsOf(berths).flatMap((bed) => {
+	const onPieces = bedsOf(berthsIn(scene)).flatMap((bed) => {
 		// From the left, as the lanes are cut.
 		const people = [...bed]
 			.sort((a, b) => middle(b.surface.outline) - middle(a.surface.outline))
@@ -222,17 +231,27 @@ function layOn(surface: Surface, people: readonly ToLie[], scene: Scene, others:
 	return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad, region: region?.outline ?? [] });
 }
 
-/** Everyone who sits on a bench in a scene. */
-export function placeSitters(crew: Plan['crew'], scene: Scene): Sitter[] {
-	return scene.pieces.flatMap((piece) => {
-		const surface = piece.assembly.surfaces.find((s) => s.use === 'sit' && s.states.includes(piece.state.id));
-		if (!surface) return [];
-		const people = Object.entries(crew).filter(
-			([id]) => scene.mode.people[id]?.posture === 'on the bench' && scene.mode.people[id].piece === piece.id
-		);
-		const { x, y } = bounds(surface.outline);
-		const [from, to] = surface.raked ? y : x;
-		const share = (to - from) / Math.max(1, people.length);
-		return people.map(([id, person], i) => ({ id, person, body: bodyOf(person), piece: piece.id, surface, x: from + (i + 0.5) * share }));
+/** Everyone who sits in a scene on a bench, on a seat that slopes or on the edge of a bed; several share its length evenly. Remembered. */
+export const placeSitters = remember((crew: Plan['crew'], scene: Scene): Sitter[] => {
+	const at = (posture: Posture, piece: string) =>
+		Object.entries(crew)
+			.filter(([id]) => scene.mode.people[id]?.posture === posture && scene.mode.people[id].piece === piece)
+			.map(([id, person]) => ({ id, person, body: bodyOf(person), piece }));
+	const onSeats = scene.pieces.flatMap(({ id, assembly, state }) => {
+		const surface = assembly.surfaces.find(({ use, states }) => use === 'sit' && states.includes(state.id));
+		const people = at('on the bench', id);
+		const sights = surface && seatSights(surface, people.length);
+		const on: SitsOn = surface?.raked ? 'slope' : 'bench';
+		return sights ? people.map((one, i): Sitter => ({ ...one, own: [id], on, surface, sight: sights[i] })) : [];
 	});
-}
+	const onEdges = bedsOf(berthsIn(scene)).flatMap((bed) => {
+		const people = bed.flatMap(({ piece }) => at('on the edge of a bed', piece));
+		if (people.length === 0) return [];
+		const surface = surfaceOf(bed);
+		const own = bed.map(({ piece }) => piece);
+		const bodies = people.map(({ body }) => body);
+		const sights = edgeSights(surface, own, bodies, scene);
+		return people.map((one, i): Sitter => ({ ...one, own, on: 'edge', surface, sight: sights[i] }));
+	});
+	return [...onSeats, ...onEdges];
+});

@@ -1,12 +1,13 @@
 import { vec2, vec3, type Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Person, Plan } from '../plan/plan';
-import { sign, type Interior } from '../interior';
+import type { Interior } from '../interior';
 import { compressed } from './body';
 import type { BodyPosture, Placement } from './figure';
 import { headroom } from './headroom';
 import { LYING_SHARES, pointOf } from './lying';
 import { placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
+import { aheadOf } from './sitting';
 
 /** What somebody can be shown doing in bed. */
 export const BED_POSTURES = [
@@ -56,24 +57,29 @@ export function poseInBed(interior: Interior, sleeper: Sleeper, posture: BedPost
 /** Somebody slack who leans on a backrest has their hips so much of their stature ahead of it. */
 const HIPS_AHEAD = 0.19;
 
-/** Where the hips of somebody on a raked seat bear: on the slope, the cushion compressed. */
-export function rakedSeatAt({ body, surface, x: y }: Sitter): Vec3 | undefined {
-	if (!surface.raked) return undefined;
-	const { backAt, facing, slope } = surface.raked;
-	const x = backAt + facing * HIPS_AHEAD * body.stature;
-	return vec3(x, y, surface.base + (x - backAt) * slope + compressed(surface.pad, surface.foam, 'sitting'));
+/** On the edge of a bed one sits upright: buttocks reach so much of a stature behind the hip joint. */
+const HIPS_UPRIGHT = 0.07;
+
+/** Height of the compressed seat so far ahead of the back of a sitter: on a seat that slopes it changes. */
+export function seatUnder({ surface, sight: { back, s } }: Sitter, ahead: number): number {
+	const level = surface.base + compressed(surface.pad, surface.foam, 'sitting');
+	const { raked } = surface;
+	return raked ? level + (back + s * ahead - raked.backAt) * raked.slope : level;
 }
 
-/** The pose of somebody on a bench, back against the backrest, or on a raked seat; undefined where the seat has no direction. */
-export function poseOnBench(sitter: Sitter): Pose | undefined {
-	const { body, surface, x } = sitter;
-	const raked = rakedSeatAt(sitter);
-	if (raked) return { posture: 'sitting up', placement: { at: raked, facing: vec2(surface.raked!.facing, 0) } };
-	if (!surface.faces) return undefined;
-	const s = sign(surface.faces.direction);
-	const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
-	const y = surface.faces.backAt + s * HIPS_AHEAD * body.stature;
-	return { posture: 'sitting on a bench', placement: { at: vec3(x, y, seat), facing: vec2(0, s), floor: 0 } };
+/** Where the hips of somebody who sits bear, the cushion compressed. */
+export function hipsOf(sitter: Sitter): Vec3 {
+	const ahead = (sitter.on === 'edge' ? HIPS_UPRIGHT : HIPS_AHEAD) * sitter.body.stature;
+	return aheadOf(sitter.sight, ahead, seatUnder(sitter, ahead));
+}
+
+/** The pose of somebody who sits: against a backrest, on a seat that slopes with their legs on it, or on the edge of a bed. */
+function poseSitting(sitter: Sitter): Pose {
+	const { axis, s } = sitter.sight;
+	const placement = { at: hipsOf(sitter), facing: axis === 'x' ? vec2(s, 0) : vec2(0, s) };
+	return sitter.on === 'slope'
+		? { posture: 'sitting up', placement }
+		: { posture: 'sitting on a bench', placement: { ...placement, floor: 0 } };
 }
 
 /** Somebody in a scene and how they are posed. */
@@ -93,8 +99,10 @@ export const posesIn = (crew: Plan['crew'], scene: Scene, posture?: BedPosture):
 			const pose = poseInBed(scene.interior, sleeper, posture);
 			return { id: sleeper.id, person: sleeper.person, pose, title: pose.posture };
 		}),
-	...placeSitters(crew, scene).flatMap((sitter): Posed[] => {
-		const pose = poseOnBench(sitter);
-		return pose ? [{ id: sitter.id, person: sitter.person, pose, title: 'sitting' }] : [];
-	})
+	...placeSitters(crew, scene).map((sitter): Posed => ({
+		id: sitter.id,
+		person: sitter.person,
+		pose: poseSitting(sitter),
+		title: 'sitting'
+	}))
 ];

@@ -22,6 +22,9 @@ export function addPerson(plan: Plan, person: Person): Edit[] {
 	];
 }
 
+/** Postures that are taken on a piece, never on the floor. */
+const sits = (posture: Posture) => posture === 'on the bench' || posture === 'on the edge of a bed';
+
 const placeOf = (posture: Posture, piece: string | undefined) => (posture === 'in a seat' || !piece ? { posture } : { posture, piece });
 
 /** Edits that take a person out, of every mode as well. */
@@ -47,7 +50,7 @@ export function addPiece(plan: Plan, piece: Piece): { id: string; edits: Edit[] 
 	const edits: Edit[] = [...stockEdits(plan, piece), { path: ['pieces', id], value: piece }];
 	for (const [mode, { people }] of Object.entries(plan.modes))
 		for (const [person, at] of Object.entries(people))
-			if (!at.piece && (at.posture === 'on the bench' || (at.posture === 'lying' && first)))
+			if (!at.piece && (sits(at.posture) || (at.posture === 'lying' && first)))
 				edits.push({ path: ['modes', mode, 'people', person], value: { ...at, piece: id } });
 	return { id, edits };
 }

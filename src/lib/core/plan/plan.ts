@@ -55,7 +55,7 @@ export const animalSchema = z.strictObject({
 });
 export type Animal = z.infer<typeof animalSchema>;
 
-export const POSTURES = ['away', 'in a seat', 'on the bench', 'lying'] as const;
+export const POSTURES = ['away', 'in a seat', 'on the bench', 'on the edge of a bed', 'lying'] as const;
 export type Posture = (typeof POSTURES)[number];
 
 /** Ends of the vehicle at which a head can be. */

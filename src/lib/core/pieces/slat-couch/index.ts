@@ -203,10 +203,14 @@ function arrangementsOf({ sections }: Frame): { id: string; name: string; out: s
 	});
 }
 
-/** The lying surface: the couch's depth along its length, and the sections that are out. */
+/** The lying surface: the couch's depth along its length, and the sections that are out; on the shut couch as far as its back cushions. */
 function lyingOutline(params: Params, frame: Frame, out: string[]): Polygon {
-	const [wall, seat, bed] = [0, params.seatDepth, params.bedWidth].map((depth) => frame.y(depth, depth)[0]);
-	if (out.length === frame.sections.length) return rectangle(...frame.x, Math.min(wall, bed), Math.max(wall, bed));
+	const backs = out.length === 0 && params.bedWidth > params.seatDepth ? params.padThickness : 0;
+	const [wall, seat, bed] = [backs, params.seatDepth, params.bedWidth].map((depth) => frame.y(depth, depth)[0]);
+	if (out.length === 0 || out.length === frame.sections.length) {
+		const front = out.length === 0 ? seat : bed;
+		return rectangle(...frame.x, Math.min(wall, front), Math.max(wall, front));
+	}
 	const edge = frame.sections.flatMap(({ id, x }) => x.map((at) => ({ x: at, y: out.includes(id) ? bed : seat })));
 	return [{ x: frame.x[0], y: wall }, ...edge, { x: frame.x[1], y: wall }];
 }
@@ -342,9 +346,13 @@ export const slatCouch = pieceKind({
 			moves: moves(params, frame),
 			surfaces: [
 				sitOn('couch', params.side, frame.x, frame.y, [params.padThickness, params.seatDepth], { ...bedded, states: ['couch'] }),
-				...arrangementsOf(frame)
-					.filter(({ out }) => out.length > 0)
-					.map(({ id, out }) => ({ ...bedded, id, use: 'sleep' as const, outline: lyingOutline(params, frame, out), states: [id] }))
+				...arrangementsOf(frame).map(({ id, out }) => ({
+					...bedded,
+					id: out.length === 0 ? 'narrow' : id,
+					use: 'sleep' as const,
+					outline: lyingOutline(params, frame, out),
+					states: [id]
+				}))
 			],
 			supports: built.supports,
 			spaces: [
