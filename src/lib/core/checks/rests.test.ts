@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { sceneOf } from '../derive';
 import { applyEdits, readPlan, type Plan } from '../plan';
 import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
 import { findingsOf, fixesFor } from '.';
@@ -48,6 +49,41 @@ describe('edges that must rest on something', () => {
 		const found = find(alone, 'rests-on', 'left edge');
 		expect(found.why).toBe('Nothing is under it: no ledge, no deck, no seat.');
 		expect(found.margin).toBeLessThan(0);
+	});
+	it('are the fronts of sections of a couch that a box over the other wheel arch carries', () => {
+		// Walls at 700, no gap: the bed reaches to 700 - 1000 = -300; its front rail is 21 broad, its underside at 360 - 18 - 45.
+		const couch = (over: object) =>
+			withPiece(planIn(plainVehicle([[0, 700]], 1500, 3200)), 'couch', 'slat-couch', {
+				side: 'left',
+				rear: 100,
+				length: 1880,
+				gap: 0,
+				bedWidth: 1000,
+				sections: 3,
+				onLedge: 2,
+				lid: false,
+				...over
+			});
+		const boxed = (depth: number, over: object = {}) =>
+			withPiece(couch(over), 'box', 'bench-box', {
+				side: 'right',
+				rear: 50,
+				length: 1300,
+				depth,
+				height: 297,
+				gap: 0,
+				cushion: 0
+			});
+		// A box 412 deep ends at -288: 12 of the rail lie on it, where 15.75 are asked; one 418 deep has 18.
+		expect(find(boxed(412), 'rests-on', 'section 1').margin).toBeCloseTo(12 - 15.75, 6);
+		expect(find(boxed(418), 'rests-on', 'section 1').margin).toBeCloseTo(18 - 15.75, 6);
+		expect(find(boxed(418), 'rests-on', 'section 2').status).not.toBe('clash');
+		expect(find(boxed(418), 'rests-on', 'section 3')).toBeUndefined();
+		expect(find(boxed(418, { height: 380 }), 'rests-on', 'section 1').why).toBe('Lid of box under it is ⟦20⟧ too low.');
+		expect(find(couch({}), 'rests-on', 'section 1').why).toBe('Nothing is under it: no ledge, no deck, no seat.');
+		const legs = (plan: Plan) => sceneOf(plan, 'night').pieces[0].parts.filter(({ part }) => part.id.startsWith('front-leg')).length;
+		expect(legs(couch({ onLedge: 0 })) - legs(couch({}))).toBe(4);
+		expect(legs(couch({ onLedge: 3 }))).toBe(0);
 	});
 	it('may lie on a folded seat, or on the deck behind', () => {
 		const deck = withPiece(planIn(plainVehicle([[0, 700]], 1500, 3200)), 'deck', 'fixed-platform', {

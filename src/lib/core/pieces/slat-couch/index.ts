@@ -11,6 +11,7 @@ import {
 	type Pad,
 	type Part,
 	type PieceState,
+	type Rest,
 	type SlatZone,
 	type Support,
 	type Surroundings
@@ -147,6 +148,7 @@ function parts(params: Params, frame: Frame, stock: Surroundings['stock']): { pa
 		});
 	legs('fixed-leg', 'Leg, fixed', 'frame', 'fixed-rail', [at.fixedRail[1] - leg.thickness, at.fixedRail[1]], spots(frame.x));
 	frame.sections.forEach(({ id, x }, k) => {
+		if (k < params.onLedge) return;
 		const own = many ? `-${k + 1}` : '';
 		legs(`front-leg${own}`, 'Leg, travelling', id, `front-rail${own}`, [at.front[0], at.front[0] + leg.thickness], spots(x));
 	});
@@ -309,6 +311,20 @@ function stopHold(params: Params, frame: Frame): InnerMargin {
 	};
 }
 
+/** Sections without legs lie on what stands opposite, once they are out: their front rail over most of its breadth and length. */
+function rests(params: Params, frame: Frame): Rest[] {
+	const many = frame.sections.length > 1;
+	return frame.sections.slice(0, params.onLedge).map(({ id, x }, k) => ({
+		id: `rest-${id}`,
+		name: many ? `Front rail of section ${k + 1}` : 'Front rail',
+		box: { x, y: frame.y(params.bedWidth - frame.bar, params.bedWidth), z: [frame.under, frame.slatUnder] },
+		hold: frame.bar * 0.75,
+		states: arrangementsOf(frame)
+			.filter(({ out }) => out.includes(id))
+			.map(({ id }) => id)
+	}));
+}
+
 /** A couch along one wall whose front pulls out on interleaved slats to make a bed. */
 export const slatCouch = pieceKind({
 	kind: 'slat-couch',
@@ -368,6 +384,7 @@ export const slatCouch = pieceKind({
 			],
 			slats: slatZones(params, frame),
 			innerMargins: [stopHold(params, frame)],
+			rests: rests(params, frame),
 			deck: params.height
 		});
 	}

@@ -22,6 +22,11 @@ export const slatCouchParams = z.strictObject({
 	frameBar: stockOf('Ledger, rails and stop', 'bar', 'batten-45x21'),
 	legBar: stockOf('Legs', 'bar', 'batten-45x45'),
 	sections: count('Sections that pull out one by one', [1, 3], 1, { hint: 'one may stay shut round a long thing' }),
+	onLedge: count('Sections from the rear whose front lies on a ledge', [0, 3], 0, {
+		hint: '0 when all stand on legs; a box over the wheel arch opposite can carry the others',
+		more: 'Lay one more section on the ledge',
+		less: 'Stand one more section on legs'
+	}),
 	lid: yesNo('Slats lift as a lid', true, { hint: 'hinged at the wall, to reach the storage from above' }),
 	lidAngle: degrees('Lid opens to', [20, 100], 60, { more: 'Open the lid wider', less: 'Open the lid less' }),
 	padThickness: length('Cushion thickness', [30, 200], 80, { more: 'Take thicker cushions', less: 'Take thinner cushions' }),
