@@ -1,19 +1,7 @@
 import { interiorOf } from '../derive';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
-import {
-	closer,
-	FREE,
-	motionOf,
-	movesOf,
-	sweepNear,
-	sweepPastPiece,
-	sweepPastSeat,
-	sweepPastThings,
-	withBestDoor,
-	type Motion,
-	type Opened
-} from '../moves';
+import { closer, FREE, motionOf, movesOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened } from '../moves';
 import type { Front } from '../pieces';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
@@ -23,6 +11,8 @@ import type { Check, CheckContext, Result } from './finding';
 const NEAR = 120;
 /** Doors sag and slides rack by a few millimetres in use. */
 const COMFORT = 5;
+
+const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 
 /** A front opening in the vehicle itself: with the doors shut, or with the one open through which it comes. */
 const inside = remember((vehicle: Vehicle, motion: Motion): Opened =>
@@ -37,9 +27,9 @@ function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front):
 	const { sweep: own, door } = inside(plan.vehicle, motion);
 	const sweep = [
 		own,
-		...scene.seats.map((seat) => sweepPastSeat(motion, seat)),
-		...scene.pieces.filter(({ id }) => id !== piece.id).map((other) => sweepPastPiece(motion, other)),
-		sweepPastThings(motion, scene.things)
+		...scene.seats.map((seat) => pastSeat(motion, seat)),
+		...scene.pieces.filter(({ id }) => id !== piece.id).map((other) => pastPiece(motion, other)),
+		pastThings(motion, scene.things)
 	].reduce(closer, FREE);
 	const margin = Math.min(sweep.margin ?? NEAR, NEAR);
 	const through = door ? ` It comes out through the ${door}.` : '';

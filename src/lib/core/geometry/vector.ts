@@ -44,4 +44,5 @@ export const boxRound = (things: readonly { box: Box }[]): Box =>
  * negative when they overlap (how far one must move to come free).
  */
 export const boxSeparation = (a: Box, b: Box): number =>
-	Math.max(...(['x', 'y', 'z'] as const).map((axis) => Math.max(a[axis][0] - b[axis][1], b[axis][0] - a[axis][1])));
+	// Spelled out: sweeps ask it more often than anything else.
+	Math.max(a.x[0] - b.x[1], b.x[0] - a.x[1], a.y[0] - b.y[1], b.y[0] - a.y[1], a.z[0] - b.z[1], b.z[0] - a.z[1]);

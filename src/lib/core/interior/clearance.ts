@@ -202,8 +202,15 @@ export function archClearance(arch: ArchSolid, solid: Solid): Clearance {
 	const foot = archNotch(arch, z[0], 0);
 	const outline = solid.footprint ?? rectangle(...x, ...y);
 	if (!solid.footprint && foot) return tiltedOverArch(arch, foot, solid);
-	if (!foot)
-		return { margin: z[0] - (top > 0 ? top : arch.height), at: middle, against: vec3(middle.x, middle.y, top > 0 ? top : arch.height) };
+	if (!foot) {
+		const under = top > 0 ? top : arch.height;
+		const above: Clearance = { margin: z[0] - under, at: middle, against: vec3(middle.x, middle.y, under) };
+		const flat = arch.inner + arch.edge;
+		const aside = Math.max(flat - Math.max(s * y[0], s * y[1]), Math.abs(middle.x - arch.middle) - arch.halfTop);
+		if (aside <= above.margin) return above;
+		const nearestY = s > 0 ? y[1] : y[0];
+		return { margin: aside, at: vec3(middle.x, nearestY, z[0]), against: vec3(middle.x, nearestY + s * aside, z[0]) };
+	}
 	const away = boxGap(bounds(foot), x, y);
 	const shared = away > 0 ? undefined : largest(intersection(outline, foot));
 	if (!shared) {
@@ -216,6 +223,12 @@ export function archClearance(arch: ArchSolid, solid: Solid): Clearance {
 	const depth = Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0], Math.max(top - z[0], 0));
 	const at = vec3((over.x[0] + over.x[1]) / 2, s > 0 ? over.y[1] : over.y[0], z[0]);
 	return { margin: -depth, at, against: vec3(at.x, at.y, z[0] + Math.max(top - z[0], 0)) };
+}
+
+/** The block that a wheel arch fills, its curves taken as square. */
+export function archBlock(arch: ArchSolid): Box {
+	const { x, y } = bounds(archNotch(arch, 0, 0)!);
+	return { x, y, z: [0, arch.height] };
 }
 
 /** A tilted thing that reaches below the top of an arch: against blocks under its curve, square to the axes. */

@@ -20,6 +20,7 @@ export { floorLining, seatSolid, seatStates, type SeatSolid } from './seats';
 export { measurementList } from './measuring';
 export { SHAPE_GROUPS, type MeasurementEntry } from './measuring-entry';
 export {
+	archBlock,
 	archClearance,
 	blockClearance,
 	ceilingClearance,

@@ -4,6 +4,7 @@ import { rectangle } from '../geometry/polygon';
 import { exact, plainVehicle } from '../testing/plans';
 import { randomVehicle } from '../testing/random';
 import {
+	archBlock,
 	archClearance,
 	archHeightAt,
 	archNotch,
@@ -23,6 +24,7 @@ import {
 	wallClearance
 } from '.';
 import { contains } from '../geometry/polygon';
+import { boxSeparation, type Box } from '../geometry/vector';
 
 const LEANING: [number, number][] = [
 	[0, 620],
@@ -134,6 +136,41 @@ describe('wheel arches', () => {
 		expect(archClearance(left, board([500, 1100], [0, 530], 100)).margin).toBeCloseTo(-30, 6);
 		expect(archClearance(left, board([500, 1100], [0, 690], 290)).margin).toBeCloseTo(-10, 6);
 	});
+
+	it('count sideways for what lies barely above them but far aside', () => {
+		const board = (y: [number, number]) => ({
+			box: { x: [500, 1100] as [number, number], y, z: [302, 314] as [number, number] },
+			footprint: rectangle(500, 1100, ...y),
+			corners: []
+		});
+		// Their flat top begins where its rounded edge ends, 50 behind the inner face.
+		expect(archClearance(left, board([0, 300])).margin).toBeCloseTo(250, 6);
+		// Reaching over its rounded edge by 49 of 50 mm it lies 2 mm above it, and a hundredth.
+		expect(archClearance(left, board([0, 549])).margin).toBeCloseTo(2.01, 3);
+		expect(archClearance(left, board([-700, -100])).margin).toBeCloseTo(650, 6);
+	});
+
+	it('stand in nothing that is said to be clear of them, and within their block', () =>
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 200, max: 1200 }),
+				fc.integer({ min: 20, max: 500 }),
+				fc.integer({ min: 300, max: 640 }),
+				fc.integer({ min: 0, max: 320 }),
+				(x, long, y, z) => {
+					const box = { x: [x, x + long], y: [y, y + 90], z: [z, z + 30] } satisfies Box;
+					const { margin } = archClearance(left, { box, footprint: rectangle(...box.x, ...box.y), corners: [] });
+					let inside = 0;
+					for (let i = 0; i <= 10; i++)
+						for (let k = 0; k <= 10; k++) inside = Math.max(inside, archHeightAt(left, x + (i / 10) * long, y + (k / 10) * 90) - z);
+					if (margin > 0) expect(inside).toBeLessThanOrEqual(1e-9);
+					// The block is what the arch is at its largest: beside it nothing has less room.
+					const apart = boxSeparation(archBlock(left), box);
+					if (apart > 0) expect(margin).toBeGreaterThanOrEqual(apart - 1e-9);
+					else if (inside > 0) expect(margin).toBeLessThan(0);
+				}
+			)
+		));
 });
 
 describe('clearances against brute force', () => {

@@ -195,28 +195,47 @@ export function chainOf(links: readonly Link[], id: string): string[] {
 	return parent ? [id, ...chainOf(links, parent)] : [id];
 }
 
+/** Whether a link is in the vehicle when some are out of it: what hangs on those is out as well. */
+const stays = (links: Link[], out: readonly string[]) => (link: string) =>
+	out.length === 0 || !chainOf(links, link).some((one) => out.includes(one));
+
+/** The parts of an assembly with its joints at any values, those on links that are out of the vehicle left out. */
+export function placedParts(id: string, { links, parts }: Assembly, joints: Record<string, number>, out: readonly string[]): PlacedPart[] {
+	const poses = linkPoses(links, joints);
+	const isIn = stays(links, out);
+	return parts.filter((part) => isIn(part.link)).map((part) => placePart(id, part, poses.get(part.link)!));
+}
+
+/** Some pads of an assembly where they lie, with its joints at any values; those on links that are out of the vehicle left out. */
+export function placedPads(
+	id: string,
+	{ links }: Assembly,
+	joints: Record<string, number>,
+	out: readonly string[],
+	pads: readonly PadAt[]
+): PlacedPad[] {
+	const poses = linkPoses(links, joints);
+	const isIn = stays(links, out);
+	return pads
+		.filter(({ at }) => !at.link || isIn(at.link))
+		.map(({ pad, at }) => placePad(id, pad, at, at.link ? poses.get(at.link)! : IDENTITY));
+}
+
 /** A piece with its joints at any values, some links out of the vehicle and some pads in places. */
-export function posed(
+export const posed = (
 	id: string,
 	name: string,
 	assembly: Assembly,
 	joints: Record<string, number>,
 	out: readonly string[],
 	pads: readonly PadAt[]
-): Omit<PlacedPiece, 'state'> {
-	const { links } = assembly;
-	const poses = linkPoses(links, joints);
-	const isIn = (link: string) => out.length === 0 || !chainOf(links, link).some((one) => out.includes(one));
-	return {
-		id,
-		name,
-		assembly,
-		parts: assembly.parts.filter((part) => isIn(part.link)).map((part) => placePart(id, part, poses.get(part.link)!)),
-		pads: pads
-			.filter(({ at }) => !at.link || isIn(at.link))
-			.map(({ pad, at }) => placePad(id, pad, at, at.link ? poses.get(at.link)! : IDENTITY))
-	};
-}
+): Omit<PlacedPiece, 'state'> => ({
+	id,
+	name,
+	assembly,
+	parts: placedParts(id, assembly, joints, out),
+	pads: placedPads(id, assembly, joints, out, pads)
+});
 
 /** The seats of a vehicle as a mode sets them. */
 export const seatsIn = (vehicle: Vehicle, mode: Mode): SeatSolid[] =>

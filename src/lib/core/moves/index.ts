@@ -13,6 +13,7 @@ export {
 	sweepPastPiece,
 	sweepPastSeat,
 	sweepPastThings,
+	sweepsWithin,
 	TOUCH,
 	type Motion,
 	type Sweep

@@ -99,6 +99,23 @@ describe.each(CASES)('%s %o', (kind, params) => {
 		}
 	});
 
+	it('what moves is in its boxes at every place, and jumps no further than was said', () => {
+		for (const move of movesOf(assembly))
+			for (const { tracks } of motionOf(assembly, move).stretches)
+				for (const { name, last, place, spans, round } of tracks) {
+					expect(spans[spans.length - 1].to, name).toBe(last);
+					for (const { from, to, box } of spans)
+						for (let i = from; i <= to; i++) {
+							const at = place(i).box;
+							for (const axis of ['x', 'y', 'z'] as const)
+								for (const held of [box, round.box]) {
+									expect(at[axis][0], `${name} at ${i}`).toBeGreaterThanOrEqual(held[axis][0] - 1e-6);
+									expect(at[axis][1], `${name} at ${i}`).toBeLessThanOrEqual(held[axis][1] + 1e-6);
+								}
+						}
+				}
+	});
+
 	it('no board or bar stands in another in any state', () => {
 		for (const { id } of assembly.states) {
 			const parts = firmParts(pieceIn(plan, 'piece', id));

@@ -1,8 +1,22 @@
-import type { Vec3 } from '../geometry/vector';
+import type { Pose } from '../geometry/pose';
+import type { Solid } from '../interior';
 import { remember } from '../memory';
-import { chainOf, linkPoses, padsIn, placePad, placePart, posed, solidOf, type NamedSolid, type PadAt } from '../modes';
-import type { Assembly, Move, PieceState, Step } from '../pieces';
-import { slidesAlong, trackOf, type Motion, type Track } from './sweep';
+import {
+	chainOf,
+	linkPoses,
+	padsIn,
+	placedPads,
+	placedParts,
+	placePad,
+	placePart,
+	solidOf,
+	type NamedSolid,
+	type PadAt,
+	type PlacedPad,
+	type PlacedPart
+} from '../modes';
+import type { Assembly, Joint, Move, Part, PieceState, Step } from '../pieces';
+import { isSlid, trackOf, type Motion, type Track } from './sweep';
 
 /** Positions along a move are no further apart than this for any corner of what moves, mm. */
 const STEP = 10;
@@ -74,9 +88,61 @@ const carried = (out: readonly string[], { takesOut = [], bringsIn = [] }: Step)
 	...takesOut
 ];
 
-/** How far the furthest of some corners moves, mm. */
-const furthest = (a: readonly Vec3[], b: readonly Vec3[]) =>
-	a.reduce((most, p, i) => Math.max(most, Math.hypot(p.x - b[i].x, p.y - b[i].y, p.z - b[i].z)), 0);
+/** How far the furthest corner of a thing is from where it was, mm. */
+const furthest = (a: PlacedPart | PlacedPad, b: PlacedPart | PlacedPad): number =>
+	[...a.lower, ...a.upper].reduce((most, p, i) => {
+		const q = i < b.lower.length ? b.lower[i] : b.upper[i - b.lower.length];
+		return Math.max(most, Math.hypot(p.x - q.x, p.y - q.y, p.z - q.z));
+	}, 0);
+
+/** A part or a pad that travels, where it is for given poses of the links. */
+interface Thing {
+	name: string;
+	at: (poses: ReadonlyMap<string, Pose>) => PlacedPart | PlacedPad;
+}
+
+/**
+ * The tracks of things that travel in one step, in places that no corner is further apart than {@link STEP}.
+ *
+ * @param posesAt poses of all links after a share of the step.
+ * @param travelled the joints that move, and by how much.
+ * @param time seconds after a share of the step.
+ */
+function follow(
+	things: readonly Thing[],
+	posesAt: (share: number) => ReadonlyMap<string, Pose>,
+	travelled: readonly { joint: Joint; by: number }[],
+	time: (share: number) => number
+): Track[] {
+	// A turn goes further than its chord, and a way has legs of its own: quarters of each are measured.
+	const legs = Math.ceil(Math.max(...travelled.map(({ joint, by }) => ('way' in joint ? by : 1))));
+	const measured = Array.from({ length: 4 * legs + 1 }, (_, i) => {
+		const poses = posesAt(i / (4 * legs));
+		return things.map((thing) => thing.at(poses));
+	});
+	const chords = things.map((_, k) => measured.slice(1).map((placed, i) => furthest(measured[i][k], placed[k])));
+	const long = Math.max(0, ...chords.map((of) => of.reduce((sum, chord) => sum + chord, 0)));
+	const straight = travelled.every(({ joint }) => joint.type === 'slide');
+	// Boxes that slide are known by what they pass through; places only tell when they hit.
+	const [begin, end] = [measured[0], measured[measured.length - 1]].map((placed) => placed.map(solidOf));
+	const pitch = straight && begin.every((solid, k) => isSlid(solid, end[k])) ? SLIDE_STEP : STEP;
+	const last = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.1 * long) / pitch)));
+	const poses = new Map<number, ReadonlyMap<string, Pose>>();
+	const posesOf = (i: number) => poses.get(i) ?? poses.set(i, posesAt(i / last)).get(i)!;
+	return things.map(({ name, at }, k): Track => {
+		const places: Solid[] = [];
+		// A quarter in which it goes faster than on the average, and the bend of it.
+		const step = (1.25 * Math.max(...chords[k]) * 4 * legs) / last;
+		return trackOf(name, { last, step, straight, time: (i) => time(i / last) }, (i) => (places[i] ??= solidOf(at(posesOf(i)))));
+	});
+}
+
+/** Parts that do not give way, where they stand for some joint values, with their solids. */
+const firmAt = (assembly: Assembly, joints: Record<string, number>, out: readonly string[]): { part: Part; solid: Solid }[] =>
+	placedParts('', assembly, joints, out).flatMap((placed) => (placed.part.yields ? [] : [{ part: placed.part, solid: solidOf(placed) }]));
+
+/** The same as a state has them, where most moves of a piece with many fronts begin. Remembered. */
+const firmIn = remember((assembly: Assembly, { joints, out = [] }: PieceState) => firmAt(assembly, joints, out));
 
 /**
  * A move of a piece followed from start to end, its pads that ride along included. What is carried out of the vehicle
@@ -86,60 +152,40 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 	const { links, states } = assembly;
 	const { stay } = padsThrough(assembly, move);
 	const state = states.find(({ id }) => id === move.from)!;
-	let joints = { ...state.joints };
-	let out = state.out ?? [];
+	let joints = state.joints;
+	const begun: readonly string[] = state.out ?? [];
+	let out = begun;
 	let spent = 0;
 	const stretches = move.steps.flatMap((step): Motion['stretches'] => {
 		const start = spent;
 		spent += step.seconds;
-		out = carried(out, step);
+		if (step.takesOut || step.bringsIn) out = carried(out, step);
 		const moved = Object.keys(step.joints ?? {}).filter((link) => (step.joints![link] ?? 0) !== (joints[link] ?? 0));
 		if (moved.length === 0) return [];
 		const from = joints;
-		joints = { ...joints, ...step.joints };
+		// Places are worked out later, when the joints have gone on.
+		const to = { ...joints, ...step.joints };
+		joints = to;
 		const moves = (link: string) => chainOf(links, link).some((one) => moved.includes(one));
-		const standing = posed('', '', assembly, from, out, stay);
+		const firm = from === state.joints && out === begun ? firmIn(assembly, state) : firmAt(assembly, from, out);
 		const riding = stay.filter(({ at }) => at.link && moves(at.link));
-		const firm = standing.parts.filter(({ part }) => !part.yields);
 		const going = firm.filter(({ part }) => moves(part.link)).map(({ part }) => part);
-		const at = (share: number) => {
-			const values = Object.fromEntries(moved.map((link) => [link, (from[link] ?? 0) + share * ((joints[link] ?? 0) - (from[link] ?? 0))]));
-			const poses = linkPoses(links, { ...from, ...values });
-			return [
-				...going.map((part) => placePart('', part, poses.get(part.link)!)),
-				...riding.map(({ pad, at }) => placePad('', pad, at, poses.get(at.link!)!))
-			];
+		const posesAt = (share: number) => {
+			const values = Object.fromEntries(moved.map((link) => [link, (from[link] ?? 0) + share * ((to[link] ?? 0) - (from[link] ?? 0))]));
+			return linkPoses(links, { ...from, ...values });
 		};
-		const quarters = [0, 0.25, 0.5, 0.75, 1].map(at);
-		// Boxes that slide are known by what they pass through; steps only tell when they hit.
-		const [begin, end] = [quarters[0], quarters[4]].map((placed) => placed.map(solidOf));
-		const slides =
-			moved.every((link) => links.find(({ id }) => id === link)?.joint.type === 'slide') &&
-			begin.every((solid, k) => slidesAlong([solid, end[k]]));
-		// A turn goes further than its chord: quarters of it are measured.
-		const corners = quarters.map((placed) => placed.map((one) => [...one.lower, ...one.upper]));
-		const long = corners[0].reduce(
-			(most, _, k) =>
-				Math.max(
-					most,
-					[1, 2, 3, 4].reduce((sum, q) => sum + furthest(corners[q - 1][k], corners[q][k]), 0)
-				),
-			0
-		);
-		const count = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.1 * long) / (slides ? SLIDE_STEP : STEP))));
-		const places = Array.from({ length: count + 1 }, (_, i) => at(i / count));
-		const times = places.map((_, i) => start + (i / count) * step.seconds);
-		const names = [...going.map(({ name }) => name), ...riding.map(({ pad }) => pad.name)];
-		const tracks = names.map((name, k): Track =>
-			trackOf(
-				name,
-				places.map((place) => solidOf(place[k])),
-				times
-			)
-		);
+		const things: Thing[] = [
+			...going.map((part): Thing => ({ name: part.name, at: (poses) => placePart('', part, poses.get(part.link)!) })),
+			...riding.map(({ pad, at }): Thing => ({ name: pad.name, at: (poses) => placePad('', pad, at, poses.get(at.link!)!) }))
+		];
+		const travelled = moved.map((link) => ({
+			joint: links.find(({ id }) => id === link)!.joint,
+			by: Math.abs((to[link] ?? 0) - (from[link] ?? 0))
+		}));
+		const tracks = follow(things, posesAt, travelled, (share) => start + share * step.seconds);
 		const still: NamedSolid[] = [
-			...firm.filter(({ part }) => !moves(part.link)).map((placed) => ({ name: placed.part.name, solid: solidOf(placed) })),
-			...standing.pads
+			...firm.filter(({ part }) => !moves(part.link)).map(({ part, solid }) => ({ name: part.name, solid })),
+			...placedPads('', assembly, from, out, stay)
 				.filter(({ pad }) => !riding.some((one) => one.pad === pad))
 				.map((placed) => ({ name: placed.pad.name, solid: solidOf(placed) }))
 		];

@@ -1,6 +1,7 @@
-import { rectangle } from '../geometry/polygon';
+import { bounds, rectangle } from '../geometry/polygon';
 import { boxRound, boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
 import {
+	archBlock,
 	archClearance,
 	blockClearance,
 	ceilingClearance,
@@ -34,13 +35,23 @@ export interface Sweep {
 	at: number;
 }
 
-/** A rigid thing on its way: where it is at each of some moments. */
+/** Some places of a track, one after the other, and a box that holds the thing at all of them. */
+interface Span {
+	from: number;
+	to: number;
+	box: Box;
+}
+
+/** A rigid thing on its way: where it is at each of some moments, worked out when it is asked for. */
 export interface Track {
 	name: string;
-	solids: Solid[];
+	/** Number of its last place; the first is 0. */
+	last: number;
+	place: (i: number) => Solid;
 	/** Seconds since the move began. */
-	times: number[];
-	/** The box round all of its places. */
+	time: (i: number) => number;
+	spans: readonly Span[];
+	/** The box that holds it at all of its places. */
 	round: Solid;
 	/** It is a box that slides along one of its sides: what it passes through is exactly that box. */
 	slides: boolean;
@@ -60,67 +71,105 @@ export const FREE: Sweep = { margin: null, who: '', whom: '', where: vec3(0, 0, 
 /** The closer of two. */
 export const closer = (a: Sweep, b: Sweep): Sweep => (a.margin === null || (b.margin !== null && b.margin < a.margin) ? b : a);
 
-/** A track with the box round its places. */
-export function trackOf(name: string, solids: Solid[], times: number[]): Track {
-	const box = boxRound(solids);
-	const round: Solid = { box, footprint: rectangle(...box.x, ...box.y), corners: [] };
-	return { name, solids, times, round, slides: slidesAlong(solids) };
+/** Places that share a box: only where it comes near to something is each of them looked at. */
+const SPAN = 6;
+
+/**
+ * A track from its places.
+ *
+ * @param way.step no corner goes further than this from one place to the next, mm.
+ * @param way.straight it goes straight on, without turning.
+ */
+export function trackOf(
+	name: string,
+	{ last, time, step, straight }: Pick<Track, 'last' | 'time'> & { step: number; straight: boolean },
+	place: Track['place']
+): Track {
+	const slides = straight && isSlid(place(0), place(last));
+	const spans: Span[] = [];
+	for (let from = 0; from < last; from += SPAN) {
+		const to = Math.min(last, from + SPAN);
+		// Between its ends it is never further from one of them than half of the way.
+		const spare = slides ? 0 : ((to - from) / 2) * step;
+		const { x, y, z } = boxRound([place(from), place(to)]);
+		const wide = ([low, high]: [number, number]): [number, number] => [low - spare, high + spare];
+		spans.push({ from, to, box: { x: wide(x), y: wide(y), z: wide(z) } });
+	}
+	return { name, last, place, time, spans, round: blockOf(boxRound(spans)), slides };
 }
 
-/** Whether a thing, at some of its places, is a box that only moves along one axis. */
-export function slidesAlong(solids: readonly Solid[]): boolean {
-	const [first, last] = [solids[0].box, solids[solids.length - 1].box];
-	const differs = (['x', 'y', 'z'] as const).filter((axis) => Math.abs(first[axis][0] - last[axis][0]) > 1e-6);
-	return differs.length <= 1 && solids.every((solid) => solid.footprint !== null && isBox(solid));
+/** A box as a thing. */
+const blockOf = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
+
+/** Whether a thing at two places is the same box moved along one axis. */
+export function isSlid(first: Solid, last: Solid): boolean {
+	const differs = (['x', 'y', 'z'] as const).filter((axis) => Math.abs(first.box[axis][0] - last.box[axis][0]) > 1e-6);
+	return differs.length <= 1 && [first, last].every((solid) => solid.footprint !== null && isBox(solid));
 }
 
 const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);
 
+/** Measures the room of a solid beside one thing; may answer null when it is more than the limit. */
+type RoomBeside = (solid: Solid, limit: number) => { margin: number; at?: Vec3 } | null;
+
+/** What a track is measured against: its name, the box round it, and how. */
+interface Obstacle {
+	name: string;
+	box: Box;
+	room: RoomBeside;
+}
+
 /**
- * One track against one thing. `room` measures at one moment and may answer null when it is more than its limit. Two
- * that rest on each other at the start or at the end may touch all the way; they only count when one goes into the other.
+ * One track against one thing, as far as it comes nearer than a limit. Two that rest on each other at the start or at
+ * the end may touch all the way; they only count when one goes into the other.
  */
-function against(
-	track: Track,
-	whom: string,
-	limit: number,
-	room: (solid: Solid, limit: number) => { margin: number; at?: Vec3 } | null
-): Sweep {
+function against(track: Track, { name, box, room }: Obstacle, limit: number): Sweep {
 	let least: Sweep = FREE;
 	const rests = (margin: number | undefined) => margin !== undefined && Math.abs(margin) <= TOUCH;
-	track.solids.forEach((solid, i) => {
-		const found = room(solid, Math.min(limit, least.margin ?? Infinity));
-		if (!found || (least.margin !== null && found.margin >= least.margin)) return;
-		least = { margin: found.margin, who: track.name, whom, where: found.at ?? middleOf(solid.box), at: track.times[i] };
-	});
+	for (const { from, to, box: held } of track.spans) {
+		if (boxSeparation(held, box) >= Math.min(limit, least.margin ?? Infinity)) continue;
+		// A span begins where the one before it ended.
+		for (let i = from === 0 ? 0 : from + 1; i <= to; i++) {
+			const solid = track.place(i);
+			const found = room(solid, Math.min(limit, least.margin ?? Infinity));
+			if (!found || (least.margin !== null && found.margin >= least.margin)) continue;
+			least = { margin: found.margin, who: track.name, whom: name, where: found.at ?? middleOf(solid.box), at: track.time(i) };
+		}
+	}
 	if (least.margin === null || least.margin < -TOUCH) return least;
-	const ends = [track.solids[0], track.solids[track.solids.length - 1]];
+	const ends = [track.place(0), track.place(track.last)];
 	return ends.some((solid) => rests(room(solid, Infinity)?.margin)) ? FREE : least;
 }
 
-/** Every track of a motion against one thing; those that never come nearer than what is known are passed over. */
-function sweepAll(motion: Motion, known: Sweep, box: Box | null, whom: string, room: Parameters<typeof against>[3]): Sweep {
-	let least = known;
+/** Every track of a motion against one thing, as far as it comes nearer than a limit. */
+function sweepAll(motion: Motion, obstacle: Obstacle, limit: number): Sweep {
+	let least = FREE;
 	for (const { tracks } of motion.stretches)
 		for (const track of tracks) {
-			const limit = least.margin ?? Infinity;
-			if (box && boxSeparation(track.round.box, box) >= limit) continue;
-			least = closer(least, (track.slides ? slid : against)(track, whom, limit, room));
+			const bar = Math.min(limit, least.margin ?? Infinity);
+			if (boxSeparation(track.round.box, obstacle.box) >= bar) continue;
+			least = closer(least, (track.slides ? slid : against)(track, obstacle, bar));
 		}
 	return least;
 }
 
 /** A box that slides, against one thing: what it passes through decides, and its places only say when it hits. */
-function slid(track: Track, whom: string, limit: number, room: Parameters<typeof against>[3]): Sweep {
-	const round = room(track.round, limit);
+function slid(track: Track, obstacle: Obstacle, limit: number): Sweep {
+	const round = obstacle.room(track.round, limit);
 	if (!round || round.margin >= limit) return FREE;
-	const found = against(track, whom, limit, room);
+	const found = against(track, obstacle, limit);
 	if (round.margin >= -TOUCH || (found.margin !== null && found.margin < -TOUCH)) return found;
 	// It goes through between two places that are looked at.
-	return { margin: round.margin, who: track.name, whom, where: round.at ?? middleOf(track.round.box), at: halfway(track) };
+	return {
+		margin: round.margin,
+		who: track.name,
+		whom: obstacle.name,
+		where: round.at ?? middleOf(track.round.box),
+		at: halfway(track)
+	};
 }
 
-const halfway = ({ times }: Track): number => times[Math.floor(times.length / 2)];
+const halfway = ({ last, time }: Track): number => time(Math.floor((last + 1) / 2));
 
 /** The floor, for what goes through it; standing, sliding or rolling over a foot's edge on it is no hit. */
 function throughFloor(interior: Interior, solid: Solid, sunk: number): [string, Clearance][] {
@@ -161,22 +210,41 @@ function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | nu
 	return { clearance, name };
 }
 
+/** No thing inside a box has less room in the vehicle than this; an arch counts as its block, which is less again. */
+function leastRoomIn(box: Box, interior: Interior, sunk: number): number {
+	const { clearance } = roomInVehicle(interior, blockOf(box), null, sunk);
+	return Math.min(clearance.margin, ...interior.arches.map((arch) => boxSeparation(archBlock(arch), box)));
+}
+
 /** The least room of a track in the vehicle, as long as that is less than what is known already. */
 function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | null, bar: number): Sweep {
 	// A hatch lies in the build-up of the floor and rises out of it.
-	const sunk = track.solids[0].box.z[1] <= TOUCH ? interior.floorBuildUp : 0;
+	const sunk = track.place(0).box.z[1] <= TOUCH ? interior.floorBuildUp : 0;
 	const roomOf = (solid: Solid, at: number): Sweep & { margin: number } => {
 		const { clearance, name } = roomInVehicle(interior, solid, open, sunk);
 		return { margin: clearance.margin, who: track.name, whom: name, where: clearance.at, at };
 	};
-	// The box round all its places has no more room than any of them; where that is enough no place need be looked at.
-	const round = roomOf(track.round, track.times[track.times.length - 1]);
-	if (round.margin >= bar) return FREE;
-	if (track.slides && round.margin >= -TOUCH) return round;
-	const least = track.solids.map((solid, i) => roomOf(solid, track.times[i])).reduce((a, b) => (b.margin < a.margin ? b : a));
+	// What a box that slides passes through is all that it needs.
+	const through = track.slides ? roomOf(track.round, halfway(track)) : undefined;
+	if (through && through.margin >= -TOUCH) return through.margin < bar ? through : FREE;
+	// With a door open what reaches out is asked something else than what does not: no box tells for all that it holds.
+	const beyond = (box: Box, known: number) => open === null && leastRoomIn(box, interior, sunk) >= known;
+	if (beyond(track.round.box, bar)) return FREE;
+	let least: Sweep = FREE;
+	for (const { from, to, box } of track.spans) {
+		const known = Math.min(bar, least.margin ?? Infinity);
+		if (beyond(box, known)) continue;
+		for (let i = from === 0 ? 0 : from + 1; i <= to; i++) least = closer(least, roomOf(track.place(i), track.time(i)));
+	}
 	// A box that slides goes through between two places that are looked at.
-	return track.slides && least.margin >= -TOUCH ? { ...round, at: halfway(track) } : least;
+	return through && (least.margin === null || least.margin >= -TOUCH) ? through : least;
 }
+
+const pastSolid = ({ name, solid }: NamedSolid): Obstacle => ({
+	name,
+	box: solid.box,
+	room: (moving, most) => ({ margin: solidSeparation(moving, solid, most) })
+});
 
 /** A motion in the vehicle itself and against what stays of its own piece, with one door open or none, as far as it matters below a limit. */
 export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid | null, limit: number): Sweep {
@@ -184,16 +252,16 @@ export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid
 	for (const { tracks, still } of motion.stretches)
 		for (const track of tracks) {
 			least = closer(least, trackInVehicle(interior, track, open, Math.min(limit, least.margin ?? Infinity)));
-			for (const { name, solid } of still) {
+			for (const one of still) {
 				const bar = Math.min(limit, least.margin ?? Infinity);
-				const apart = boxSeparation(track.round.box, solid.box);
+				const apart = boxSeparation(track.round.box, one.solid.box);
 				if (apart >= bar) continue;
-				const first = solidSeparation(track.solids[0], solid);
+				const first = solidSeparation(track.place(0), one.solid);
 				// What touches at the start is hinged or slid on it.
 				if (first <= TOUCH) continue;
 				// A box that slides past a box never comes nearer than what it passes through does.
 				if (track.slides && apart >= 0 && apart > first - TOUCH) continue;
-				const found = against(track, name, bar, (moving, most) => ({ margin: solidSeparation(moving, solid, most) }));
+				const found = against(track, pastSolid(one), bar);
 				// What only ever runs alongside, as one slat beside the next, is as close as it was built.
 				if (found.margin === null || (found.margin >= -TOUCH && found.margin > first - TOUCH)) continue;
 				least = closer(least, found);
@@ -210,26 +278,39 @@ export const sweepWithDoorOpen = remember((interior: Interior, motion: Motion, o
 	sweepNear(interior, motion, open, Infinity)
 );
 
-/** A motion against some things that stand: remembered. */
-export const sweepPastThings = remember((motion: Motion, things: readonly NamedSolid[]): Sweep =>
-	things.reduce(
-		(least, { name, solid }) =>
-			sweepAll(motion, least, solid.box, name, (moving, most) => ({ margin: solidSeparation(moving, solid, most) })),
-		FREE
-	)
-);
-
 const named = remember((piece: PlacedPiece): NamedSolid[] =>
 	solidsOf(piece).map(({ name, solid }) => ({ name: `${name} of ${piece.name}`, solid }))
 );
 
-/** A motion against another piece as it stands: remembered. */
-export const sweepPastPiece = (motion: Motion, piece: PlacedPiece): Sweep => sweepPastThings(motion, named(piece));
+/** The box round everything of a seat as it is set. */
+const seatBox = remember((seat: SeatSolid): Box => {
+	const spans = seat.profiles.map(bounds);
+	return {
+		x: [Math.min(...spans.map(({ x }) => x[0])), Math.max(...spans.map(({ x }) => x[1]))],
+		y: seat.y,
+		z: [Math.min(...spans.map(({ y }) => y[0])), Math.max(...spans.map(({ y }) => y[1]))]
+	};
+});
 
-/** A motion against a seat as it is set: remembered. */
-export const sweepPastSeat = remember((motion: Motion, seat: SeatSolid): Sweep =>
-	sweepAll(motion, FREE, null, seat.name, (moving, most) => seatClearance(seat, moving, most))
-);
+/** Sweeps against what stands, as far as something comes nearer than a limit, mm; what they find is remembered. */
+export function sweepsWithin(limit: number) {
+	const pastThings = remember((motion: Motion, things: readonly NamedSolid[]): Sweep =>
+		things.reduce((least, thing) => closer(least, sweepAll(motion, pastSolid(thing), Math.min(limit, least.margin ?? Infinity))), FREE)
+	);
+	return {
+		/** A motion against some things that stand. */
+		pastThings,
+		/** A motion against another piece as it stands. */
+		pastPiece: (motion: Motion, piece: PlacedPiece): Sweep => pastThings(motion, named(piece)),
+		/** A motion against a seat as it is set. */
+		pastSeat: remember((motion: Motion, seat: SeatSolid): Sweep =>
+			sweepAll(motion, { name: seat.name, box: seatBox(seat), room: (moving, most) => seatClearance(seat, moving, most) }, limit)
+		)
+	};
+}
+
+/** Sweeps however far off a thing stays. */
+export const { pastThings: sweepPastThings, pastPiece: sweepPastPiece, pastSeat: sweepPastSeat } = sweepsWithin(Infinity);
 
 /** A seat taken through some positions, evenly over its seconds, against a piece as it stands: remembered. */
 export const sweepSeat = remember((positions: readonly SeatSolid[], piece: PlacedPiece): Sweep => {
