@@ -1,7 +1,8 @@
 import { vec3, type Vec3 } from '../geometry/vector';
-import { aheadOf, endBefore, headroom, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Sitter } from '../people';
+import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Sitter } from '../people';
 import { lengthMark } from '../units';
-import type { Check, CheckContext, Result } from './finding';
+import { alsoAbout } from './overhead';
+import type { Check, CheckContext, Judgement } from './finding';
 
 /** Heels stand this share of stature behind the hollow of the knee: nobody sits with their shins quite upright. */
 const HEEL_BACK = 0.05;
@@ -10,7 +11,7 @@ const HEAD_AHEAD = 0.1;
 
 const sitterCheck = (
 	rule: string,
-	judge: (sitter: Sitter, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>,
+	judge: (sitter: Sitter, context: CheckContext) => Judgement,
 	on: (sitter: Sitter) => boolean = () => true
 ): Check => ({
 	rule,
@@ -20,8 +21,8 @@ const sitterCheck = (
 			.map((sitter) => ({
 				rule,
 				key: `${sitter.piece}+${sitter.id}`,
-				subjects: [sitter.piece, sitter.id],
 				unit: 'mm',
+				subjects: [sitter.piece, sitter.id],
 				...judge(sitter, context)
 			}))
 });
@@ -64,15 +65,16 @@ function headOf(sitter: Sitter): Vec3 {
 export const benchHead = sitterCheck('bench-head', (sitter, { scene }) => {
 	const { body, person } = sitter;
 	const { x, y, z: seat } = headOf(sitter);
-	const free = headroom(scene.interior, x, y, body.headBreadth / 2);
+	const { high: free, under } = overheadIn(scene, x, y, body.headBreadth / 2, seat);
 	const limit = RELAXED * body.sitting + ROOM.overHair;
 	return {
 		title: `${person.name}: head room ${place(sitter)}`,
+		...alsoAbout([sitter.piece, sitter.id], under),
 		margin: free - seat - limit,
 		comfort: (1 - RELAXED) * body.sitting,
 		limit,
 		actual: free - seat,
-		why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed ${sitter.on === 'edge' ? 'mattress' : 'cushion'}; the leaning wall counts as well as the ceiling.`,
+		why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed ${sitter.on === 'edge' ? 'mattress' : 'cushion'}; ${under ? `${under.name} hangs over it.` : 'the leaning wall counts as well as the ceiling.'}`,
 		at: vec3(x, y, seat + limit),
 		line: [vec3(x, y, seat), vec3(x, y, free)]
 	};

@@ -53,14 +53,14 @@ type Tried = Fix & { lost: number; turn: number };
 
 /** Every turn of one number that settles a finding, each tried out on the whole plan. */
 function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem): Tried[] {
-	const knobs = [
-		...finding.subjects.flatMap((id) => (Object.hasOwn(plan.pieces, id) ? pieceKnobs(id, plan.pieces[id]) : [])),
-		...frontSeatKnobs(plan, finding)
-	];
+	const pieces = finding.subjects.filter((id) => Object.hasOwn(plan.pieces, id));
+	const knobs = [...pieces.flatMap((id) => pieceKnobs(id, plan.pieces[id])), ...frontSeatKnobs(plan, finding)];
+	// “Raise the bed” does not say which, where two pieces meet.
+	const whose = ({ path: [table, id] }: Knob) => (table === 'pieces' && pieces.length > 1 ? ` (${plan.pieces[id].name})` : '');
 	const comfortable = Math.max(finding.comfort, finding.tolerance ?? 0);
 	return settlingTurns(plan, finding, knobs, finding.margin < 0 ? [comfortable, 0] : [comfortable]).map(
 		({ knob, value, edits, margin }) => ({
-			label: turnWords(knob, value, system),
+			label: `${turnWords(knob, value, system)}${whose(knob)}`,
 			edits,
 			margin,
 			turn: Math.abs(value - knob.value),

@@ -1,10 +1,9 @@
 import { vec3 } from '../geometry/vector';
-import { headroom, placeSleepers, pointOf, proppedHeight, RELAXED, ROOM, roomiestShare, compressed, type Sleeper } from '../people';
+import { overheadIn, placeSleepers, pointOf, proppedHeight, RELAXED, ROOM, roomiestShare, compressed, type Sleeper } from '../people';
 import type { Person } from '../plan/plan';
-import type { Check, CheckContext, Result } from './finding';
+import type { Check, CheckContext, Judgement } from './finding';
+import { alsoAbout, hangsOver } from './overhead';
 import { lengthMark } from '../units';
-
-type Judgement = Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>;
 
 /** A check of every sleeper of a scene, or of those who want what it checks. */
 const sleeperCheck = (
@@ -19,8 +18,8 @@ const sleeperCheck = (
 			.map((sleeper) => ({
 				rule,
 				key: `${sleeper.piece}+${sleeper.id}`,
-				subjects: [sleeper.piece, sleeper.id],
 				unit: 'mm',
+				subjects: [sleeper.piece, sleeper.id],
 				...judge(sleeper, context)
 			}))
 });
@@ -34,7 +33,8 @@ function along({ rest, z }: Sleeper, share: number) {
 /** The chest of a sleeper on the mattress, and how much is free over it. */
 function overChest(sleeper: Sleeper, { scene }: CheckContext) {
 	const at = along(sleeper, 0.25);
-	return { at, free: headroom(scene.interior, at.x, at.y, sleeper.body.chestDepth / 2) - sleeper.z };
+	const { high, under } = overheadIn(scene, at.x, at.y, sleeper.body.chestDepth / 2, sleeper.z);
+	return { at, free: high - sleeper.z, under };
 }
 
 const words = (sleeper: Sleeper) => {
@@ -77,15 +77,16 @@ export const lyingBreadth = sleeperCheck('lying-breadth', (sleeper) => {
 
 export const lyingHeight = sleeperCheck('lying-height', (sleeper, context) => {
 	const { body, person, z } = sleeper;
-	const { at, free } = overChest(sleeper, context);
+	const { at, free, under } = overChest(sleeper, context);
 	const limit = body.chestDepth + ROOM.overChest;
 	return {
 		title: `${person.name}: room over the chest`,
+		...alsoAbout([sleeper.piece, sleeper.id], under),
 		margin: free - limit,
 		comfort: ROOM.overChestComfort - ROOM.overChest,
 		limit,
 		actual: free,
-		why: `Lying on the back the chest rises ${lengthMark(Math.round(body.chestDepth))} above the compressed mattress, and nobody gets in or breathes easily with less than ${lengthMark(ROOM.overChest)} over it.`,
+		why: `Lying on the back the chest rises ${lengthMark(Math.round(body.chestDepth))} above the compressed mattress, and nobody gets in or breathes easily with less than ${lengthMark(ROOM.overChest)} over it.${hangsOver(under)}`,
 		at: vec3(at.x, at.y, z + limit),
 		line: [at, vec3(at.x, at.y, z + free)]
 	};
@@ -95,15 +96,16 @@ export const turningOver = sleeperCheck(
 	'turning-over',
 	(sleeper, context) => {
 		const { body, person, z } = sleeper;
-		const { at, free } = overChest(sleeper, context);
+		const { at, free, under } = overChest(sleeper, context);
 		const limit = body.breadth + ROOM.overShoulder;
 		return {
 			title: `${person.name}: turning over`,
+			...alsoAbout([sleeper.piece, sleeper.id], under),
 			margin: free - limit,
 			comfort: 30,
 			limit,
 			actual: free,
-			why: `Turning over, the upper shoulder rises ${lengthMark(Math.round(body.breadth))} above the compressed mattress.`,
+			why: `Turning over, the upper shoulder rises ${lengthMark(Math.round(body.breadth))} above the compressed mattress.${hangsOver(under)}`,
 			at: vec3(at.x, at.y, z + limit),
 			line: [at, vec3(at.x, at.y, z + free)]
 		};
@@ -111,10 +113,10 @@ export const turningOver = sleeperCheck(
 	'turn over'
 );
 
-/** The best place to raise one's head: where on the stretch of the axis between two shares the roof is highest. */
+/** The best place to raise one's head: where on the stretch of the axis between two shares most is free above. */
 function best(sleeper: Sleeper, context: CheckContext, from: number, to: number) {
-	const { share, free } = roomiestShare(context.scene.interior, sleeper, from, to);
-	return { at: along(sleeper, share), free };
+	const { share, high, under } = roomiestShare(context.scene, sleeper, from, to);
+	return { at: along(sleeper, share), free: high, under };
 }
 
 export const sittingUp = sleeperCheck(
@@ -122,15 +124,16 @@ export const sittingUp = sleeperCheck(
 	(sleeper, context) => {
 		const { body, person, surface } = sleeper;
 		const seat = surface.base + compressed(surface.pad, surface.foam, 'sitting');
-		const { at, free } = best(sleeper, context, 0.1, 0.6);
+		const { at, free, under } = best(sleeper, context, 0.1, 0.6);
 		const limit = RELAXED * body.sitting + ROOM.overHair;
 		return {
 			title: `${person.name}: sitting up in bed`,
+			...alsoAbout([sleeper.piece, sleeper.id], under),
 			margin: free - seat - limit,
 			comfort: (1 - RELAXED) * body.sitting,
 			limit,
 			actual: free - seat,
-			why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed mattress, upright ${lengthMark(Math.round(limit + (1 - RELAXED) * body.sitting))}.`,
+			why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed mattress, upright ${lengthMark(Math.round(limit + (1 - RELAXED) * body.sitting))}.${hangsOver(under)}`,
 			at: vec3(at.x, at.y, seat + limit),
 			line: [vec3(at.x, at.y, seat), vec3(at.x, at.y, free)]
 		};
@@ -143,15 +146,16 @@ export const propped = sleeperCheck(
 	(sleeper, context) => {
 		const { body, person, z } = sleeper;
 		const height = proppedHeight(body);
-		const { at, free } = best(sleeper, context, 0.05, 0.25);
+		const { at, free, under } = best(sleeper, context, 0.05, 0.25);
 		const limit = height.least + ROOM.overHair;
 		return {
 			title: `${person.name}: propped on an elbow`,
+			...alsoAbout([sleeper.piece, sleeper.id], under),
 			margin: free - z - limit,
 			comfort: height.comfort - height.least,
 			limit,
 			actual: free - z,
-			why: `Propped on an elbow the head is about ${lengthMark(Math.round(height.least))} above the compressed mattress.`,
+			why: `Propped on an elbow the head is about ${lengthMark(Math.round(height.least))} above the compressed mattress.${hangsOver(under)}`,
 			at: vec3(at.x, at.y, z + limit),
 			line: [at, vec3(at.x, at.y, free)]
 		};

@@ -1,4 +1,7 @@
 import { freeColumn, type Interior } from '../interior';
+import type { Box } from '../geometry/vector';
+import { remember } from '../memory';
+import { firmParts, type PlacedPiece, type Scene } from '../modes';
 
 /**
  * How high one can reach over a square of half-width `half` about (x, y): the lowest free height at its corners, 0
@@ -9,4 +12,34 @@ export function headroom(interior: Interior, x: number, y: number, half: number)
 	for (const dx of [-half, half])
 		for (const dy of [-half, half]) lowest = Math.min(lowest, freeColumn(interior, x + dx, y + dy)?.high ?? 0);
 	return lowest;
+}
+
+/** Everything firm that stands or hangs in a scene: the boxes round it, and the piece that it belongs to. Remembered. */
+const firmIn = remember((scene: Scene): readonly { box: Box; piece: PlacedPiece }[] =>
+	scene.pieces.flatMap((piece) => firmParts(piece).map(({ box }) => ({ box, piece })))
+);
+
+/** How high one can reach, and the piece that hangs there when it is not the vehicle that ends it. */
+export interface Overhead {
+	high: number;
+	under?: Pick<PlacedPiece, 'id' | 'name'>;
+}
+
+/**
+ * How high one can reach in a scene over a square about (x, y) for somebody whose seat or mattress is at height
+ * `bearing`: up to the roof, or to what hangs over them, a bunk, a cupboard or a full net.
+ */
+export function overheadIn(scene: Scene, x: number, y: number, half: number, bearing: number): Overhead {
+	let found: Overhead = { high: headroom(scene.interior, x, y, half) };
+	for (const { box, piece } of firmIn(scene))
+		if (
+			box.z[0] < found.high &&
+			box.z[0] > bearing &&
+			box.x[0] < x + half &&
+			box.x[1] > x - half &&
+			box.y[0] < y + half &&
+			box.y[1] > y - half
+		)
+			found = { high: box.z[0], under: piece };
+	return found;
 }

@@ -3,7 +3,7 @@ export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, SINK, type B
 export { roomOver, type FigureRoom } from './clearance';
 export { figureOf, LINK, postureHeight, topOf, type BodyPosture, type Figure, type Limb } from './figure';
 export { gaitHeight, GAITS, tightest, waysIn, type Gait, type WayIn, type WayStep } from './getting-in';
-export { headroom } from './headroom';
+export { headroom, overheadIn, type Overhead } from './headroom';
 export { longestAnywhere, longestSleeper } from './longest';
 export { longestEachWay, longestLying, longestOver, LYING_SHARES, pointOf, restOf, type Lying, type LyingWidths } from './lying';
 export { pairOn, widestPair, type Pair, type PairedBody } from './pair';

@@ -96,7 +96,21 @@ describe('sleepers who fit', () => {
 
 	it('are nowhere when the mode has no bed for them', () => {
 		const couch = withPerson(withPiece(planIn(plainVehicle([[0, 800]])), 'couch', 'slat-couch'), 'ida', 1740, 'couch');
-		expect(sleepersOf(applyEdits(couch, [{ path: ['modes', 'night', 'pieces', 'couch'], value: 'couch' }]))).toEqual([]);
+		expect(sleepersOf(applyEdits(couch, [{ path: ['modes', 'night', 'pieces', 'couch'], value: 'lid-up' }]))).toEqual([]);
+	});
+	it('have the couch as far as its back cushions when it is not pulled out, and all of it when it has none', () => {
+		const narrow = (bedWidth: number) => {
+			const couch = withPiece(planIn(plainVehicle([[0, 800]])), 'couch', 'slat-couch', {
+				gap: 10,
+				seatDepth: 620,
+				bedWidth,
+				padThickness: 80
+			});
+			const shut = applyEdits(withPerson(couch, 'ida', 1740, 'couch'), [{ path: ['modes', 'night', 'pieces', 'couch'], value: 'couch' }]);
+			return bounds(sleepersOf(shut)[0].surface.outline).y;
+		};
+		expect(narrow(1080)).toEqual([790 - 620, 790 - 80]);
+		expect(narrow(620)).toEqual([790 - 620, 790]);
 	});
 });
 

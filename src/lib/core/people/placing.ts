@@ -1,13 +1,12 @@
 import { bounds, type Polygon } from '../geometry/polygon';
 import type { Box } from '../geometry/vector';
 import { remember } from '../memory';
-import type { Interior } from '../interior';
 import type { Scene } from '../modes';
 import type { Surface } from '../pieces';
 import type { Head, Person, Plan, Posture } from '../plan/plan';
 import { bodyOf, ROOM, type Body } from './body';
 import { longestEachWay, longestLying, pointOf, restOf, type Lying, type Rest, type LyingWidths } from './lying';
-import { headroom } from './headroom';
+import { overheadIn } from './headroom';
 import { lanesOfPair, pairOn, type PairedBody } from './pair';
 import { bedsOf, FLOOR, floorSurface, lanes, lyingRegion, surfaceOf, type Berth } from './region';
 import { edgeSights, seatSights, type Sight } from './sitting';
@@ -65,7 +64,7 @@ const AS_LONG = 50;
  * Of the two ways to lie, the one that is asked for; else the one with more room over the head when both are about as long
  * and both fit or neither does, else the longer.
  */
-function restingWay(interior: Interior, [low, high]: [Lying, Lying], body: Body, head?: Head): Lying {
+function restingWay({ scene, z }: Pick<SharedBed, 'scene' | 'z'>, [low, high]: [Lying, Lying], body: Body, head?: Head): Lying {
 	// The low end of an axis along the vehicle is the rear one.
 	const asked = head === 'rear' ? low : head === 'front' ? high : undefined;
 	if (asked && asked.length > 0) return asked;
@@ -74,7 +73,7 @@ function restingWay(interior: Interior, [low, high]: [Lying, Lying], body: Body,
 	if (Math.abs(low.length - high.length) > AS_LONG || fits(low) !== fits(high)) return longer;
 	const over = (lying: Lying) => {
 		const { x, y } = pointOf(lying, 0.2);
-		return headroom(interior, x, y, body.headBreadth / 2);
+		return overheadIn(scene, x, y, body.headBreadth / 2, z).high;
 	};
 	return over(low) > over(high) ? low : high;
 }
@@ -114,18 +113,14 @@ interface SharedBed {
 	region: Polygon;
 }
 
-function sleeperIn(
-	{ id, person, body, piece, head }: ToLie,
-	lane: Polygon,
-	alone: boolean,
-	{ scene, surface, z, region }: SharedBed
-): Sleeper {
+function sleeperIn({ id, person, body, piece, head }: ToLie, lane: Polygon, alone: boolean, bed: SharedBed): Sleeper {
+	const { surface, z, region } = bed;
 	const widths = leastWidths(body);
 	const tried = directions(lane, body, alone);
 	// Nobody lies askew who has room enough straight.
-	const straight = restingWay(scene.interior, longestEachWay(lane, widths, [0]), body, head);
+	const straight = restingWay(bed, longestEachWay(lane, widths, [0]), body, head);
 	const enough = straight.length >= body.stature + ROOM.lengthComfort || tried.length === 1;
-	const lying = enough ? straight : restingWay(scene.interior, longestEachWay(lane, widths, tried), body, head);
+	const lying = enough ? straight : restingWay(bed, longestEachWay(lane, widths, tried), body, head);
 	const slim = { head: widths.head * 0.8, shoulders: widths.head, legs: widths.head };
 	const tooLong = lying.length < body.stature + ROOM.lengthLeast;
 	const slimmer = tooLong ? longestLying(lane, slim, tried) : lying;
@@ -241,7 +236,8 @@ export const placeSitters = remember((crew: Plan['crew'], scene: Scene): Sitter[
 		const surface = assembly.surfaces.find(({ use, states }) => use === 'sit' && states.includes(state.id));
 		const people = at('on the bench', id);
 		const sights = surface && seatSights(surface, people.length);
-		const on: SitsOn = surface?.raked ? 'slope' : 'bench';
+		// A level seat that looks along the vehicle is sat on like a bench, feet down.
+		const on: SitsOn = surface?.raked && surface.raked.slope !== 0 ? 'slope' : 'bench';
 		return sights ? people.map((one, i): Sitter => ({ ...one, own: [id], on, surface, sight: sights[i] })) : [];
 	});
 	const onEdges = bedsOf(berthsIn(scene)).flatMap((bed) => {

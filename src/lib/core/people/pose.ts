@@ -1,10 +1,9 @@
 import { vec2, vec3, type Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Person, Plan } from '../plan/plan';
-import type { Interior } from '../interior';
 import { compressed } from './body';
 import type { BodyPosture, Placement } from './figure';
-import { headroom } from './headroom';
+import { overheadIn, type Overhead } from './headroom';
 import { LYING_SHARES, pointOf } from './lying';
 import { placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
 import { aheadOf } from './sitting';
@@ -26,13 +25,13 @@ const HIPS = LYING_SHARES.hips;
 /** Postures that press the mattress down as sitting does. */
 const SITS: readonly BedPosture[] = ['sitting up', 'lounging', 'kneeling', 'crawling'];
 
-/** The share of the way from crown to feet, between two shares, over which the roof is highest. */
-export function roomiestShare(interior: Interior, { rest, body }: Sleeper, from: number, to: number): { share: number; free: number } {
-	let found = { share: from, free: 0 };
+/** The share of the way from crown to feet, between two shares, over which most is free, and how much that is. */
+export function roomiestShare(scene: Scene, { rest, body, z }: Sleeper, from: number, to: number): { share: number } & Overhead {
+	let found: { share: number } & Overhead = { share: from, high: 0 };
 	for (let share = from; share <= to + 1e-9; share += 0.05) {
 		const { x, y } = pointOf(rest, share);
-		const free = headroom(interior, x, y, body.headBreadth / 2);
-		if (free > found.free) found = { share, free };
+		const over = overheadIn(scene, x, y, body.headBreadth / 2, z);
+		if (over.high > found.high) found = { share, ...over };
 	}
 	return found;
 }
@@ -43,12 +42,12 @@ export interface Pose {
 	placement: Placement;
 }
 
-/** The pose of somebody in bed, on the compressed mattress; sitting, it is where the roof is highest over the bed. */
-export function poseInBed(interior: Interior, sleeper: Sleeper, posture: BedPosture = 'lying on the back'): Pose {
+/** The pose of somebody in bed, on the compressed mattress; sitting, it is where most is free over the bed. */
+export function poseInBed(scene: Scene, sleeper: Sleeper, posture: BedPosture = 'lying on the back'): Pose {
 	const { rest, surface } = sleeper;
 	const upright = posture === 'sitting up' || posture === 'kneeling' || posture === 'crawling';
 	// The back needs bed behind the hips.
-	const share = upright ? roomiestShare(interior, sleeper, 0.25, 0.6).share : HIPS;
+	const share = upright ? roomiestShare(scene, sleeper, 0.25, 0.6).share : HIPS;
 	const { x, y } = pointOf(rest, share);
 	const z = surface.base + compressed(surface.pad, surface.foam, SITS.includes(posture) ? 'sitting' : 'lying');
 	return { posture, placement: { at: vec3(x, y, z), facing: vec2(-Math.cos(rest.angle), -Math.sin(rest.angle)) } };
@@ -96,7 +95,7 @@ export const posesIn = (crew: Plan['crew'], scene: Scene, posture?: BedPosture):
 	...placeSleepers(crew, scene)
 		.filter(({ longest }) => longest.length > 0)
 		.map((sleeper): Posed => {
-			const pose = poseInBed(scene.interior, sleeper, posture);
+			const pose = poseInBed(scene, sleeper, posture);
 			return { id: sleeper.id, person: sleeper.person, pose, title: pose.posture };
 		}),
 	...placeSitters(crew, scene).map((sitter): Posed => ({
