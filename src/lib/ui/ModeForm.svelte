@@ -38,7 +38,8 @@
 	}
 
 	/** Where somebody may be: lying has the floor as well, sitting is always on a piece. */
-	const hasPlace = (posture: Posture | undefined) => posture === 'lying' || posture === 'on the bench' || posture === 'on the edge of a bed';
+	const hasPlace = (posture: Posture | undefined) =>
+		posture === 'lying' || posture === 'on the bench' || posture === 'on the edge of a bed';
 	function setPosture(person: string, posture: Posture) {
 		const piece = mode.people[person]?.piece ?? Object.keys(session.plan.pieces)[0];
 		place(person, posture, hasPlace(posture) ? piece : undefined);

@@ -8,7 +8,7 @@ import { plainVehicle, planIn, withPiece, type Walls } from './plans';
 export interface Built {
 	plan: Plan;
 	assembly: Assembly;
-	/** The boxes round its parts and pads in a state, by id; in its first state when none is named. */
+	/** The boxes round its parts and pads in a state, by id, a part before a pad of the same id; in its first state when none is named. */
 	boxes(state?: string): Record<string, Box>;
 	/** The box of one part or pad. */
 	box(id: string, state?: string): Box;
@@ -20,7 +20,7 @@ export function built(kind: KindName, params: Record<string, unknown> = {}, wall
 	const assembly = assemblyOf(plan.pieces.piece, plan.vehicle, plan.stock);
 	const boxes = (state = assembly.states[0].id) => {
 		const { parts, pads } = pieceIn(plan, 'piece', state);
-		return Object.fromEntries([...parts.map(({ part, box }) => [part.id, box]), ...pads.map(({ pad, box }) => [pad.id, box])]) as Record<
+		return Object.fromEntries([...pads.map(({ pad, box }) => [pad.id, box]), ...parts.map(({ part, box }) => [part.id, box])]) as Record<
 			string,
 			Box
 		>;
