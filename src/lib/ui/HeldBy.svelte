@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { interiorOf, sceneOf } from '../core/derive';
-	import { fastenedBy, proposeFastenings, travellingMass, WAYS } from '../core/fastening';
+	import { fastenedBy, mustBeHeld, proposeFastenings, travellingMass, WAYS } from '../core/fastening';
 	import { BOLTED, freeId, type Fastening, type FasteningWay } from '../core/plan';
 	import { formatLength, formatMass } from '../core/units';
 	import { preferences } from '../client/preferences.svelte';
@@ -68,63 +68,66 @@
 		session.edit('place of a bolt', [{ path: ['pieces', id, 'held', one, key], value: mm }]);
 </script>
 
-<section aria-label="What holds it">
-	<h2>Held by <span class="quiet figures">{formatMass(kg, preferences.units)} with its content</span></h2>
-	{#if held.length === 0}<p class="quiet">Nothing yet: at the first braking it slides forward.</p>{/if}
-	<ul>
-		{#each held as one (one.id)}
-			<li>
-				<span class="words">{one.words}</span>
-				<span class="figures quiet" class:bad={!one.suits || one.away > WAYS[one.held.way].reach}
-					>{formatLength(Math.round(one.away), preferences.units)}</span
-				>
-				<button
-					type="button"
-					class="tool"
-					aria-label="Take out: {one.words}"
-					onclick={() => put(without(one.id), `let go of ${piece.name}`)}>×</button
-				>
-				{#if one.held.way === 'new bolt through'}
-					{@const bolt = one.held}
-					<div class="bolt">
-						<LengthField label="from the rear door" value={bolt.x} onchange={(mm) => setBolt(one.id, 'x', mm)} />
-						<LengthField
-							label={bolt.surface === 'floor' ? 'left of the middle' : 'above the floor'}
-							value={bolt.at}
-							onchange={(mm) => setBolt(one.id, 'at', mm)}
-						/>
-					</div>
-				{/if}
-			</li>
-		{/each}
-	</ul>
-	<div class="add">
-		<select class="field" aria-label="Way to hold it" bind:value={way}>
-			{#each Object.keys(WAYS) as name (name)}<option>{name}</option>{/each}
-		</select>
-		{#if way === 'new bolt through'}
-			<select class="field" aria-label="Surface to bolt to" bind:value={surface}>
-				{#each BOLTED as name (name)}<option>{name}</option>{/each}
+<!-- The floor itself, and covers that are tucked in, need nothing to hold them. -->
+{#if mustBeHeld(placed) || held.length > 0}
+	<section aria-label="What holds it">
+		<h2>Held by <span class="quiet figures">{formatMass(kg, preferences.units)} with its content</span></h2>
+		{#if held.length === 0}<p class="quiet">Nothing yet: at the first braking it slides forward.</p>{/if}
+		<ul>
+			{#each held as one (one.id)}
+				<li>
+					<span class="words">{one.words}</span>
+					<span class="figures quiet" class:bad={!one.suits || one.away > WAYS[one.held.way].reach}
+						>{formatLength(Math.round(one.away), preferences.units)}</span
+					>
+					<button
+						type="button"
+						class="tool"
+						aria-label="Take out: {one.words}"
+						onclick={() => put(without(one.id), `let go of ${piece.name}`)}>×</button
+					>
+					{#if one.held.way === 'new bolt through'}
+						{@const bolt = one.held}
+						<div class="bolt">
+							<LengthField label="from the rear door" value={bolt.x} onchange={(mm) => setBolt(one.id, 'x', mm)} />
+							<LengthField
+								label={bolt.surface === 'floor' ? 'left of the middle' : 'above the floor'}
+								value={bolt.at}
+								onchange={(mm) => setBolt(one.id, 'at', mm)}
+							/>
+						</div>
+					{/if}
+				</li>
+			{/each}
+		</ul>
+		<div class="add">
+			<select class="field" aria-label="Way to hold it" bind:value={way}>
+				{#each Object.keys(WAYS) as name (name)}<option>{name}</option>{/each}
 			</select>
-		{:else}
-			<select class="field" aria-label="What it goes to" value={chosen} onchange={(event) => (target = event.currentTarget.value)}>
-				{#each targets as one (one.id)}<option value={one.id}>{one.name}</option>{:else}<option value="">nothing of that kind</option
-					>{/each}
-			</select>
+			{#if way === 'new bolt through'}
+				<select class="field" aria-label="Surface to bolt to" bind:value={surface}>
+					{#each BOLTED as name (name)}<option>{name}</option>{/each}
+				</select>
+			{:else}
+				<select class="field" aria-label="What it goes to" value={chosen} onchange={(event) => (target = event.currentTarget.value)}>
+					{#each targets as one (one.id)}<option value={one.id}>{one.name}</option>{:else}<option value="">nothing of that kind</option
+						>{/each}
+				</select>
+			{/if}
+			<button type="button" class="tool" onclick={add} disabled={way !== 'new bolt through' && !chosen}>Add</button>
+		</div>
+		<button type="button" class="tool wide" onclick={suggest}>Suggest how to hold it{mayDrill ? '' : ', without new holes'}</button>
+		{#if nothing}
+			<p class="quiet" role="status">
+				No ring, thread or held neighbour is near enough{mayDrill ? ', and nothing of it stands on the floor' : ''}. Measure anchors in
+				Interior.
+			</p>
 		{/if}
-		<button type="button" class="tool" onclick={add} disabled={way !== 'new bolt through' && !chosen}>Add</button>
-	</div>
-	<button type="button" class="tool wide" onclick={suggest}>Suggest how to hold it{mayDrill ? '' : ', without new holes'}</button>
-	{#if nothing}
-		<p class="quiet" role="status">
-			No ring, thread or held neighbour is near enough{mayDrill ? ', and nothing of it stands on the floor' : ''}. Measure anchors in
-			Interior.
+		<p class="caution">
+			For braking and bends. A crash is far beyond it: a qualified person judges anchors, and local rules say what may be fixed.
 		</p>
-	{/if}
-	<p class="caution">
-		For braking and bends. A crash is far beyond it: a qualified person judges anchors, and local rules say what may be fixed.
-	</p>
-</section>
+	</section>
+{/if}
 
 <style>
 	section {

@@ -1,11 +1,9 @@
-import { DRILL_CLEAR, fastenedBy, needed, outOf, travellingMass, WAYS, type Fastened } from '../fastening';
+import { DRILL_CLEAR, fastenedBy, mustBeHeld, needed, outOf, travellingMass, WAYS, type Fastened } from '../fastening';
 import type { PlacedPiece, Scene } from '../modes';
 import { lengthMark, massMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
 
-/** Pieces that travel as they stand: what is out, gives way altogether or is the floor itself needs no holding. */
-const travelling = (scene: Scene) =>
-	scene.pieces.filter(({ parts }) => parts.some(({ part, box }) => (part.form === 'board' || part.form === 'bar') && box.z[1] > 1));
+const travelling = (scene: Scene) => scene.pieces.filter(mustBeHeld);
 
 const fasteningsOf = ({ plan, scene }: CheckContext, piece: PlacedPiece): Fastened[] =>
 	fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces);

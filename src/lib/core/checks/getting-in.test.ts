@@ -106,6 +106,23 @@ describe('the way to bed', () => {
 		});
 		expect(tightest(ways(long)[0]).free).toBeCloseTo(200, 6);
 	});
+	it('goes past covers and nets: they hang in the doors, and are pushed aside', () => {
+		const rear = { rear: opening('rear', [-600, 600], 550, 1100) };
+		const plan = box(1300, rear);
+		const glass = {
+			name: 'Rear window',
+			place: 'rear' as const,
+			frame: 'trim' as const,
+			opens: false,
+			sill: exact(650),
+			head: exact(1050),
+			edges: { low: { z: 650, first: exact(-500), second: exact(500) } }
+		};
+		const covered = withPiece({ ...plan, vehicle: { ...plan.vehicle, windows: { glass } } }, 'covers', 'window-cover', {});
+		expect(covered.pieces.covers).toBeDefined();
+		expect(sceneOf(covered, 'night').pieces.find(({ id }) => id === 'covers')!.parts.length).toBeGreaterThan(0);
+		expect(ways(covered)).toEqual(ways(plan));
+	});
 	it('is not asked of a vehicle without doors, or of whoever is away', () => {
 		expect(found(box(1300, {}))).toBeUndefined();
 		const away = applyEdits(box(1300, side), [{ path: ['modes', 'night', 'people', 'ida'], value: { posture: 'away' } }]);

@@ -1,5 +1,5 @@
 export { fastenedBy, fasteningHardware, holesIn, outOf, type Fastened } from './fastened';
-export { travellingMass } from './load';
+export { mustBeHeld, travellingMass } from './load';
 export { footOf } from './points';
 export { proposeFastenings } from './propose';
 export { DRILL_CLEAR, FEWEST, needed, WAYS } from './ways';

@@ -109,13 +109,16 @@ export function frontClearance(interior: Interior, solid: Solid): Clearance {
 /** A board whose upper face is no higher than this is part of the floor, mm. */
 const FLUSH = 0.5;
 
+/** Whether something lies in what is built up on the bare floor, flush with the finished one. */
+export const liesInFloor = ({ floorBuildUp }: Interior, top: number): boolean => floorBuildUp > 0 && top <= FLUSH;
+
 /** Room above the floor, or above the bottom of a pit that the solid stands in; only a tilted or sunk solid can be below it. */
 export function floorClearance(interior: Interior, solid: Solid): Clearance {
 	const { x, y, z } = solid.box;
 	const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
 	const within = interior.pits.filter(({ box }) => x[0] >= box.x[0] && x[1] <= box.x[1] && y[0] >= box.y[0] && y[1] <= box.y[1]);
 	// A board of the floor itself lies in what is built up on the bare floor.
-	const bare = z[1] <= FLUSH ? -interior.floorBuildUp : 0;
+	const bare = liesInFloor(interior, z[1]) ? -interior.floorBuildUp : 0;
 	const floor = Math.min(bare, ...within.map(({ box }) => box.z[0]));
 	return { margin: z[0] - floor, at: vec3(mx, my, z[0]), against: vec3(mx, my, floor) };
 }

@@ -28,6 +28,7 @@ export {
 	floorClearance,
 	frontClearance,
 	isBox,
+	liesInFloor,
 	rearClearance,
 	seatClearance,
 	solidSeparation,

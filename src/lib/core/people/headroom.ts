@@ -16,7 +16,11 @@ export function headroom(interior: Interior, x: number, y: number, half: number)
 
 /** Everything firm that stands or hangs in a scene: the boxes round it, and the piece that it belongs to. Remembered. */
 const firmIn = remember((scene: Scene): readonly { box: Box; piece: PlacedPiece }[] =>
-	scene.pieces.flatMap((piece) => firmParts(piece).map(({ box }) => ({ box, piece })))
+	scene.pieces.flatMap((piece) =>
+		firmParts(piece)
+			.filter(({ part }) => part.form !== 'cloth')
+			.map(({ box }) => ({ box, piece }))
+	)
 );
 
 /** How high one can reach, and the piece that hangs there when it is not the vehicle that ends it. */

@@ -13,8 +13,8 @@ export const seatBoxes = remember((scene: Scene): readonly Box[] =>
 	)
 );
 
-/** The boxes round everything that stands in a scene, part by part: pieces without their pads, and seats. Remembered. */
+/** The boxes round everything that stands in a scene, part by part: pieces without their pads and their cloth, which is pushed aside, and seats. Remembered. */
 export const standingIn = remember((scene: Scene): readonly Box[] => [
-	...scene.pieces.flatMap(({ parts }) => parts.map(({ box }) => box)),
+	...scene.pieces.flatMap(({ parts }) => parts.filter(({ part }) => part.form !== 'cloth').map(({ box }) => box)),
 	...seatBoxes(scene)
 ]);

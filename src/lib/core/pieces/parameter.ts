@@ -10,6 +10,8 @@ export interface ParameterMeta {
 	less?: string;
 	/** Asked only while another parameter has one of these values; without it, always. */
 	when?: { key: string; is: readonly unknown[] };
+	/** 0 stands for the value of this other parameter, and other values have its range. */
+	zeroIs?: string;
 }
 
 /** A length in mm within a range, with its start value. */

@@ -14,7 +14,7 @@ import {
 	rearClearance,
 	wallClearance
 } from '../interior';
-import { applyEdits, BODY_STYLES, starterPlan, starterVehicle } from '../plan';
+import { applyEdits, BODY_STYLES, starterPlan, starterVehicle, type Vehicle } from '../plan';
 import { kernel } from '../testing/kernel';
 import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
 import { randomVehicle } from '../testing/random';
@@ -212,6 +212,15 @@ describe('verdicts', () => {
 		expect(verdict.overlap).toBe(0);
 		expect(verdict.worst).toBeUndefined();
 		expect(verdict.gap!.mm).toBeCloseTo(50, 3);
+	});
+	it('take boards of the floor as they lie, in its build-up', () => {
+		const lined = { ...vehicle, lining: { ...vehicle.lining, floor: { ply: { material: 'Plywood', thickness: 12 } } } };
+		const floor = (gap: number, lining: Vehicle['lining'] = lined.lining) =>
+			verdictOf(withPiece(planIn({ ...vehicle, lining }), 'floor', 'floor-boards', { rear: 20, length: 2000, gap, boardSheet: 'ply-12' }));
+		expect(floor(5).overlap).toBe(0);
+		expect(floor(5).gap!.mm).toBeCloseTo(5, 3);
+		// Without a build-up there is no room for them.
+		expect(floor(5, vehicle.lining).overlap).toBeGreaterThan(0);
 	});
 	it('and the volume that is too much, with its place', () => {
 		// 1500 mm between walls 1400 mm apart: every part that reaches the edge stands 50 mm into the wall.

@@ -1,6 +1,6 @@
 import type { Manifold } from 'manifold-3d';
 import { vec3, type Vec3 } from '../geometry/vector';
-import type { Interior } from '../interior';
+import { liesInFloor, type Interior } from '../interior';
 import { firmParts, type PlacedPiece, type Scene } from '../modes';
 import { boxSolid, freeSpace } from './free-space';
 import type { Kernel } from './grid';
@@ -30,7 +30,7 @@ export class Surround {
 
 	constructor(
 		private readonly kernel: Kernel,
-		interior: Interior
+		private readonly interior: Interior
 	) {
 		this.free = freeSpace(kernel, interior);
 		const { min, max } = this.free.boundingBox();
@@ -74,12 +74,19 @@ export class Surround {
 			shared.delete();
 		};
 		for (const { name, solid } of solids) {
-			note(name, 'the vehicle', solid.subtract(this.free));
+			const raised = this.outOfFloor(solid);
+			note(name, 'the vehicle', raised.subtract(this.free));
 			for (const obstacle of obstacles) note(name, obstacle.name, solid.intersect(obstacle.solid));
-			const mm = solid.minGap(this.outside, SEARCH);
+			const mm = raised.minGap(this.outside, SEARCH);
+			if (raised !== solid) raised.delete();
 			if (mm < SEARCH && (!verdict.gap || mm < verdict.gap.mm)) verdict.gap = { part: name, mm };
 		}
 		return verdict;
+	}
+
+	/** A board of the floor raised out of the build-up that it lies in: walls and arches are asked on the finished floor. */
+	private outOfFloor(solid: Manifold): Manifold {
+		return liesInFloor(this.interior, solid.boundingBox().max[2]) ? solid.translate(0, 0, this.interior.floorBuildUp) : solid;
 	}
 
 	/** Lets go of the kernel's memory. */

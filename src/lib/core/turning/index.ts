@@ -20,9 +20,10 @@ export function pieceKnobs(id: string, piece: Piece): Knob[] {
 	return Object.entries(params.shape).flatMap(([key, schema]): Knob[] => {
 		const meta = parameterMeta(schema);
 		if (!isAsked(meta, piece.params)) return [];
-		const value = (piece.params as Record<string, unknown>)[key];
+		const { [key]: own, [meta.zeroIs ?? key]: other } = piece.params as Record<string, unknown>;
+		const value = own === 0 ? other : own;
 		if (!meta.more || !meta.less || typeof value !== 'number') return [];
-		const range = numberRange(schema);
+		const range = numberRange(meta.zeroIs ? params.shape[meta.zeroIs as keyof typeof params.shape] : schema);
 		if (!range) return [];
 		return [
 			{

@@ -40,6 +40,15 @@ describe('the smallest turn', () => {
 	});
 });
 
+it('a number that stands for another one is turned from there, within its range', () => {
+	const knobOf = (frontDepth: number) =>
+		pieceKnobs('run', withPiece(starterPlan('Test', 'small van'), 'run', 'cabinet', { depth: 340, frontDepth }).pieces.run).find(
+			({ path }) => path.at(-1) === 'frontDepth'
+		)!;
+	expect(knobOf(0)).toMatchObject({ value: 340, range: [120, 900] });
+	expect(knobOf(260)).toMatchObject({ value: 260, range: [120, 900] });
+});
+
 it('only numbers that have words for both ways are turned', () => {
 	const plan = withPiece(starterPlan('Test', 'small van'), 'couch', 'slat-couch');
 	const keys = pieceKnobs('couch', plan.pieces.couch).map(({ path }) => path.at(-1));

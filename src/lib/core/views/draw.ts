@@ -42,8 +42,8 @@ const seatShapes = (view: ViewName, scene: Scene, at?: number): Shape[] =>
 /** In a cross-section: the seats ahead of it, as far as they are seen through the room there. */
 const seatsAhead = (scene: Scene, x: number, room: Shape['points']): Shape[] => within(seatShapes('cross-section', scene, x), room);
 
-/** Parts of a piece, what lies behind first. In a cross-section at x only what it cuts and what lies ahead of it is seen. */
-function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
+/** Parts of all pieces, what lies behind first. In a cross-section at x only what it cuts and what lies ahead of it is seen. */
+function pieceShapes(view: ViewName, pieces: readonly PlacedPiece[], at?: number): Shape[] {
 	const visible = (box: Box) => at === undefined || box.x[1] >= at;
 	const cuts = (box: Box) => (at === undefined ? true : box.x[0] <= at && box.x[1] >= at);
 	const points = (part: PlacedPart | PlacedPad) =>
@@ -51,25 +51,19 @@ function pieceShapes(view: ViewName, piece: PlacedPiece, at?: number): Shape[] {
 			? part.footprint.map((p) => project('above', vec3(p.x, p.y, 0)))
 			: silhouette(view, [...part.lower, ...part.upper]);
 	const depth = (box: Box) => (view === 'above' ? box.z[1] : view === 'long section' ? -box.y[0] : -box.x[0]);
-	const parts = piece.parts
-		.filter((part) => visible(part.box))
-		.map((part) => ({
-			depth: depth(part.box),
-			shape: { of: piece.id, kind: part.part.form, points: points(part), title: `${piece.name}: ${part.part.name}`, cut: cuts(part.box) }
-		}));
-	const pads = piece.pads
-		.filter((pad) => visible(pad.box))
-		.map((pad) => ({
-			depth: depth(pad.box),
-			shape: {
-				of: piece.id,
-				kind: (pad.role === 'back' ? 'back' : 'pad') as ShapeKind,
-				points: points(pad),
-				title: `${piece.name}: ${pad.pad.name}`,
-				cut: cuts(pad.box)
-			}
-		}));
-	return [...parts, ...pads].sort((a, b) => a.depth - b.depth || Number(a.shape.cut) - Number(b.shape.cut)).map(({ shape }) => shape);
+	const shapeOf = ({ id, name }: PlacedPiece, placed: PlacedPart | PlacedPad, kind: ShapeKind, words: string) => ({
+		depth: depth(placed.box),
+		shape: { of: id, kind, points: points(placed), title: `${name}: ${words}`, cut: cuts(placed.box) }
+	});
+	return pieces
+		.flatMap((piece) => [
+			...piece.parts.filter(({ box }) => visible(box)).map((placed) => shapeOf(piece, placed, placed.part.form, placed.part.name)),
+			...piece.pads
+				.filter(({ box }) => visible(box))
+				.map((placed) => shapeOf(piece, placed, placed.role === 'back' ? 'back' : 'pad', placed.pad.name))
+		])
+		.sort((a, b) => a.depth - b.depth || Number(a.shape.cut) - Number(b.shape.cut))
+		.map(({ shape }) => shape);
 }
 
 /** Gear where it stands under its piece, in rows from the rear. */
@@ -85,7 +79,7 @@ function gearShapes(view: ViewName, { plan, scene }: Drawn): Shape[] {
 				for (let j = 0; j < Math.max(ny, 1); j++) {
 					if (shapes.length >= gear.count) return shapes;
 					const [x, y] = [box.x[0] + i * gear.length, box.y[0] + j * gear.width];
-					const solid = cornersOf({ x: [x, x + gear.length], y: [y, y + gear.width], z: [0, gear.height] });
+					const solid = cornersOf({ x: [x, x + gear.length], y: [y, y + gear.width], z: [box.z[0], box.z[0] + gear.height] });
 					shapes.push({ of: id, kind: 'gear', points: silhouette(view, solid), title: gear.name, cut: false });
 				}
 		}
@@ -198,7 +192,7 @@ export function viewFromAbove(drawn: Drawn): View {
 		...fittingShapes('above', plan.vehicle, interior),
 		...gearShapes('above', drawn),
 		...thingShapes('above', drawn),
-		...scene.pieces.flatMap((p) => pieceShapes('above', p)),
+		...pieceShapes('above', scene.pieces),
 		...seatShapes('above', scene),
 		...fasteningShapes('above', drawn),
 		...bodyShapes('above', plan.crew, scene, posture),
@@ -233,7 +227,7 @@ export function longSection(drawn: Drawn): View {
 		...fittingShapes('long section', plan.vehicle, interior),
 		...gearShapes('long section', drawn),
 		...thingShapes('long section', drawn),
-		...scene.pieces.flatMap((p) => pieceShapes('long section', p)),
+		...pieceShapes('long section', scene.pieces),
 		...seatShapes('long section', scene),
 		...fasteningShapes('long section', drawn),
 		...bodyShapes('long section', plan.crew, scene, posture),
@@ -276,7 +270,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 			shape.kind === 'fixture' ? within([shape], room.points) : [shape]
 		),
 		...thingShapes('cross-section', drawn, x),
-		...scene.pieces.flatMap((p) => pieceShapes('cross-section', p, x)),
+		...pieceShapes('cross-section', scene.pieces, x),
 		...fasteningShapes('cross-section', drawn, x),
 		...bodyShapes('cross-section', plan.crew, scene, posture),
 		...animalShapes('cross-section', plan.animals, plan.crew, scene)

@@ -48,6 +48,44 @@ describe('drawings', () => {
 		const crown = -Math.min(...sitting.flatMap((s) => s.points.map((p) => p.y)));
 		expect(crown).toBeCloseTo(350 + 80 * 0.7 + 0.95 * 0.52 * 1700, 0);
 	});
+	it('paint what lies behind first, whichever piece it is of', () => {
+		// The floor was added last, the shelf over the couch first.
+		const shelved = withPiece(planIn(plainVehicle([[0, 700]], 1300, 3000)), 'shelf', 'cabinet', {
+			side: 'left',
+			base: 900,
+			height: 1200,
+			rear: 300,
+			length: 800,
+			depth: 300
+		});
+		const whole = withPiece(withPiece(shelved, 'couch', 'slat-couch', { rear: 200 }), 'floor', 'floor-boards', { rear: 60, length: 2200 });
+		const order = (shapes: { of: string }[]) => {
+			const last = (id: string) => shapes.map(({ of }) => of).lastIndexOf(id);
+			return ['floor', 'couch', 'shelf'].sort((a, b) => last(a) - last(b));
+		};
+		expect(order(viewFromAbove(drawn('night', whole)).shapes)).toEqual(['floor', 'couch', 'shelf']);
+		// From the right-hand side, a box along the right wall hides what stands along the left one.
+		const boxed = withPiece(
+			withPiece(planIn(plainVehicle([[0, 700]], 1300, 3000)), 'right', 'bench-box', { side: 'right' }),
+			'left',
+			'bench-box',
+			{
+				side: 'left'
+			}
+		);
+		const long = longSection({ plan: boxed, scene: sceneOf(boxed, 'day'), selected: 'left' }).shapes.map(({ of }) => of);
+		expect(long.lastIndexOf('right')).toBeGreaterThan(long.lastIndexOf('left'));
+	});
+	it('show gear at the height of the room it is stowed in', () => {
+		const unit = withPiece(planIn(plainVehicle([[0, 700]], 1300, 3000)), 'unit', 'drawer-unit', { toe: 120, height: 500, columns: 1 });
+		const laden = applyEdits(unit, [
+			{ path: ['gear'], value: { box: { name: 'Box', length: 300, width: 200, height: 150, weight: 2, count: 1, under: 'unit' } } }
+		]);
+		const scene = sceneOf(laden, 'day');
+		const gear = longSection({ plan: laden, scene, selected: 'unit' }).shapes.find(({ kind }) => kind === 'gear')!;
+		const [drawer] = scene.pieces[0].assembly.spaces;
+		expect(-bounds(gear.points).y[1]).toBeCloseTo(drawer.box.z[0], 6);
+	});
 	it('cut only what the section meets', () => {
 		const behind = crossSection(drawn('night'), 100).shapes.filter((s) => s.of === 'couch');
 		expect(behind.length).toBeGreaterThan(0);

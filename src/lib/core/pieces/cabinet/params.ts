@@ -34,6 +34,7 @@ export const cabinetParams = z.strictObject({
 	}),
 	frontDepth: length('Depth at its front end', [0, 900], 0, {
 		hint: '0 for the same; less makes the aisle wider towards the front',
+		zeroIs: 'depth',
 		more: 'Deepen its front end',
 		less: 'Make its front end shallower'
 	}),
