@@ -1,7 +1,7 @@
 import { vec3, type Box } from '../geometry/vector';
 import type { PlacedPiece } from '../modes';
 import { partMass, type Drawer } from '../pieces';
-import type { Stock } from '../plan/plan';
+import type { Plan, Stock } from '../plan/plan';
 import { droop, holdDown } from '../slides';
 import { lengthMark, massMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
@@ -9,6 +9,20 @@ import type { Check, CheckContext, Result } from './finding';
 /** Own weight of a drawer, kg: every board on its link. */
 const ownWeight = ({ assembly }: PlacedPiece, { link }: Drawer, stock: Stock): number =>
 	assembly.parts.filter((part) => part.link === link).reduce((sum, part) => sum + partMass(part, stock), 0);
+
+/**
+ * What a drawer holds, kg, and the thing that makes it more than was planned for: where all room of a piece is in its
+ * drawers, one of them has to take the heaviest thing that goes into it.
+ */
+function contentOf({ content }: Drawer, { id, assembly }: PlacedPiece, gear: Plan['gear']): { kg: number; thing?: string } {
+	const drawers = new Set(assembly.drawers.map((drawer) => drawer.id));
+	if (!assembly.spaces.every((space) => drawers.has(space.id))) return { kg: content };
+	return Object.values(gear)
+		.filter(({ under }) => under === id)
+		.reduce<{ kg: number; thing?: string }>((most, { name, weight }) => (weight > most.kg ? { kg: weight, thing: name } : most), {
+			kg: content
+		});
+}
 
 /** The middle of a drawer's front edge. */
 const frontOf = ({ box, towards }: Drawer) =>
@@ -39,7 +53,8 @@ const drawerCheck = (
 /** A pair of slides must carry the drawer and what is in it, with a tenth to spare for whoever leans on it. */
 export const slideLoad = drawerCheck('slide-load', (drawer, piece, { plan }) => {
 	const own = ownWeight(piece, drawer, plan.stock);
-	const load = own + drawer.content;
+	const { kg, thing } = contentOf(drawer, piece, plan.gear);
+	const load = own + kg;
 	return {
 		title: `${piece.name}: load on its slides`,
 		margin: drawer.rating - load,
@@ -47,7 +62,7 @@ export const slideLoad = drawerCheck('slide-load', (drawer, piece, { plan }) => 
 		unit: 'kg',
 		limit: drawer.rating,
 		actual: load,
-		why: `${drawer.name} weighs ${massMark(own)} and holds ${massMark(drawer.content)}; a pair of its slides carries ${massMark(drawer.rating)}.`
+		why: `${drawer.name} weighs ${massMark(own)} and holds ${thing ? `${thing}, ` : ''}${massMark(kg)}; a pair of its slides carries ${massMark(drawer.rating)}.`
 	};
 });
 
@@ -70,7 +85,7 @@ export const drawerTips = drawerCheck('drawer-tips', (drawer, piece, { plan }) =
 	const back = Math.min(...standing.map(({ reach }) => reach[0]));
 	// Moments about the front lower edge of what stays: distances outside it and inside it.
 	const kept = standing.map(({ kg, reach }): [number, number] => [kg, front - middleOf(reach)]);
-	const load = ownWeight(piece, drawer, plan.stock) + drawer.content;
+	const load = ownWeight(piece, drawer, plan.stock) + contentOf(drawer, piece, plan.gear).kg;
 	const tips = holdDown([[load, middleOf(alongPull(drawer, drawer.box)) + extension - front]], kept, front - back);
 	const held = Object.keys(piece.held ?? {}).length > 0;
 	return {

@@ -108,6 +108,24 @@ describe('slides', () => {
 		// Every board is birch ply at 680 kg per cubic metre.
 		expect(finding.actual - 10).toBeCloseTo((drawer.reduce((sum, part) => sum + size(part), 0) * 680) / 1e9, 6);
 	});
+	it('carry the heaviest thing that goes into them, when that is more than was planned for', () => {
+		const laden = (weight: number, more: [string, KindName, Record<string, unknown>][] = []) => {
+			const made = plan(
+				['unit', 'drawer-unit', { rear: 1500, length: 900, width: 600, columns: 1, content: 10, slide: 'locking' }],
+				...more
+			);
+			return { ...made, gear: { box: { name: 'Cool box', length: 400, width: 300, height: 200, weight, count: 1, under: 'unit' } } };
+		};
+		const [light, heavy] = [rule(laden(8), 'slide-load')[0], rule(laden(38), 'slide-load')[0]];
+		expect(heavy.actual - light.actual).toBeCloseTo(28, 6);
+		expect(heavy.why).toContain('holds Cool box,');
+		expect(light.why).not.toContain('Cool box');
+		expect(rule(laden(38), 'drawer-tips')[0].margin).toBeLessThan(rule(laden(8), 'drawer-tips')[0].margin);
+		// A cabinet has shelves for it as well.
+		const shelved = plan(['unit', 'cabinet', { bays: 2, fill1: 'drawers', fill2: 'open shelves', content: 10 }]);
+		const cool = { name: 'Cool box', length: 300, width: 200, height: 200, weight: 38, count: 1, under: 'unit' };
+		expect(rule({ ...shelved, gear: { cool } }, 'slide-load')[0].why).not.toContain('Cool box');
+	});
 	it('must be latched when the vehicle drives', () => {
 		const driving = (params: Record<string, unknown>) => {
 			const made = unit(params);
