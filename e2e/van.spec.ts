@@ -160,6 +160,15 @@ test('a whole small van: bed, bench, cabinet with drawers, table, floor, covers,
 	await holding.getByRole('button', { name: /^Suggest how to hold it/ }).click();
 	await expect(holding.getByText('new bolt through the floor').first()).toBeVisible();
 
+	// By day somebody sits at the table, on the edge of the couch: head, legs and table are asked from there.
+	await page.getByRole('button', { name: /^Day/ }).click();
+	await page.getByRole('button', { name: 'Mode', exact: true }).click();
+	await page.getByLabel('Person 1 is').selectOption('on the edge of a bed');
+	await settled(page);
+	await expect(page.getByText('Person 1: leg room on the edge of the bed').first()).toBeVisible();
+	await expect(page.getByText(/^Person 1: (thighs|reach|height|feet down)/).first()).toBeVisible();
+	await page.getByRole('button', { name: 'Piece', exact: true }).click();
+
 	// The table is set up by day, the covers hang at night: each mode says so by itself.
 	await page.getByRole('button', { name: /^Night/ }).click();
 	await settled(page);
