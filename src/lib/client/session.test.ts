@@ -40,6 +40,8 @@ let store: Map<string, string>;
 beforeEach(() => {
 	server = new FakeServer();
 	store = new Map();
+	// Saving waits a moment after an edit: no timer may go off once its test is over.
+	vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
 	vi.stubGlobal('fetch', server.answer);
 	vi.stubGlobal('localStorage', {
 		setItem: (key: string, value: string) => store.set(key, value),
@@ -47,7 +49,10 @@ beforeEach(() => {
 		getItem: (key: string) => store.get(key) ?? null
 	});
 });
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+	vi.useRealTimers();
+	vi.unstubAllGlobals();
+});
 
 const open = () => new PlanSession('p', start, 1);
 
