@@ -110,6 +110,10 @@
 		margin-bottom: 8px;
 		font-size: 13px;
 	}
+	h2 {
+		font-size: 15px;
+		margin: 10px 0 6px;
+	}
 	h3 {
 		font-weight: 650;
 	}

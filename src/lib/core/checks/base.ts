@@ -52,7 +52,7 @@ export const slatAir: Check = {
 				{
 					rule: 'slat-air',
 					key: `${piece.id}+${piece.state.id}`,
-					title: `${piece.name}: air under the pad as a ${piece.state.name.toLowerCase()}`,
+					title: `${piece.name}: air under the pad, ${piece.state.name.toLowerCase()}`,
 					subjects: [piece.id],
 					margin: closest.open - OPEN_SHARE.least,
 					comfort: OPEN_SHARE.comfort,

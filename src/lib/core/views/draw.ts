@@ -156,8 +156,9 @@ const frameOf = (shapes: Shape[], margin: number): View['frame'] => {
 	return [x[0] - margin, y[0] - margin, x[1] - x[0] + 2 * margin, y[1] - y[0] + 2 * margin];
 };
 
-/** Room round the vehicle for dimension lines, mm. */
+/** Room round the vehicle for dimension lines, and for a second one below it, mm. */
 const MARGIN = 220;
+const SECOND_LINE = 130;
 
 /** The view from above at the height of the selected piece. */
 export function viewFromAbove(drawn: Drawn): View {
@@ -198,7 +199,8 @@ export function viewFromAbove(drawn: Drawn): View {
 		...bodyShapes('above', plan.crew, scene, posture),
 		...animalShapes('above', plan.animals, plan.crew, scene)
 	];
-	return { name: 'above', frame: frameOf(room, MARGIN), shapes, dimensions };
+	const [left, top, wide, high] = frameOf(room, MARGIN);
+	return { name: 'above', frame: [left, top, wide, high + SECOND_LINE], shapes, dimensions };
 }
 
 /** The long section on the centre line, seen from the right-hand side of the vehicle. */
