@@ -1,2 +1,2 @@
 export * from './scene';
-export { firmParts, solidOf, solidsOf, type NamedSolid, type NamedThing } from './solids';
+export { firmParts, solidOf, solidsOf } from './solids';

@@ -1,12 +1,11 @@
 import { area, bounds, rectangle, type Polygon } from '../geometry/polygon';
 import { compose, IDENTITY, place, shiftBy, turnAbout, type Pose } from '../geometry/pose';
 import { boxAround, vec3, type Box, type Vec3 } from '../geometry/vector';
-import { floorLining, seatSolid, type Interior, type SeatSolid } from '../interior';
+import { floorLining, seatSolid, type Interior, type SeatSolid, type Solid } from '../interior';
 import type { Assembly, Joint, Link, Pad, PadPlace, Part, Piece, PieceState, Stop } from '../pieces';
 import type { Mode } from '../plan/plan';
 import { defaultSetting } from '../plan/seat-setting';
 import type { Vehicle } from '../plan/vehicle';
-import type { NamedThing } from './solids';
 
 /** A part where it stands in one mode. */
 export interface PlacedPart {
@@ -46,6 +45,17 @@ export interface PlacedPiece {
 	held?: Piece['held'];
 	parts: PlacedPart[];
 	pads: PlacedPad[];
+}
+
+/** A solid of a piece with the words for it. */
+export interface NamedSolid {
+	name: string;
+	solid: Solid;
+}
+
+/** Something that lies in the vehicle, by the id of its gear. */
+export interface NamedThing extends NamedSolid {
+	id: string;
 }
 
 /** Everything that stands in the vehicle in one mode. */

@@ -1,17 +1,6 @@
 import type { Solid } from '../interior';
 import { remember } from '../memory';
-import type { PlacedPad, PlacedPart, PlacedPiece } from './scene';
-
-/** A solid of a piece with the words for it. */
-export interface NamedSolid {
-	name: string;
-	solid: Solid;
-}
-
-/** Something that lies in the vehicle, by the id of its gear. */
-export interface NamedThing extends NamedSolid {
-	id: string;
-}
+import type { NamedSolid, PlacedPad, PlacedPart, PlacedPiece } from './scene';
 
 /** A placed part or pad as a solid. */
 export const solidOf = (placed: PlacedPart | PlacedPad): Solid => ({

@@ -19,9 +19,9 @@ import {
 	sweepSeat,
 	sweepWithDoorOpen,
 	TOUCH,
-	type Motion,
 	type Sweep
 } from './sweep';
+import type { Motion } from './track';
 
 /** One thing that is done on the way from mode to mode: a piece goes to another state, or a seat is set. */
 export interface Action {

@@ -15,8 +15,8 @@ export {
 	sweepPastThings,
 	sweepsWithin,
 	TOUCH,
-	type Motion,
 	type Sweep
 } from './sweep';
+export type { Motion } from './track';
 export { unblock, unblocking, type Unblocking } from './unblock';
 export { actionAt, timelineOf, type Moment } from './timeline';

@@ -16,7 +16,7 @@ import {
 	type PlacedPart
 } from '../modes';
 import type { Assembly, Joint, Move, Part, PieceState, Step } from '../pieces';
-import { isSlid, trackOf, type Motion, type Track } from './sweep';
+import { isSlid, trackOf, type Motion, type Track } from './track';
 
 /** Positions along a move are no further apart than this for any corner of what moves, mm. */
 const STEP = 10;

@@ -1,5 +1,5 @@
-import { bounds, rectangle } from '../geometry/polygon';
-import { boxRound, boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { bounds } from '../geometry/polygon';
+import { boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
 import {
 	archBlock,
 	archClearance,
@@ -7,7 +7,6 @@ import {
 	ceilingClearance,
 	floorClearance,
 	frontClearance,
-	isBox,
 	rearClearance,
 	seatClearance,
 	reachesOut,
@@ -22,6 +21,7 @@ import {
 } from '../interior';
 import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
 import { remember } from '../memory';
+import { blockOf, type Motion, type Track } from './track';
 
 /** How close a move comes to anything on its way. */
 export interface Sweep {
@@ -35,33 +35,6 @@ export interface Sweep {
 	at: number;
 }
 
-/** Some places of a track, one after the other, and a box that holds the thing at all of them. */
-interface Span {
-	from: number;
-	to: number;
-	box: Box;
-}
-
-/** A rigid thing on its way: where it is at each of some moments, worked out when it is asked for. */
-export interface Track {
-	name: string;
-	/** Number of its last place; the first is 0. */
-	last: number;
-	place: (i: number) => Solid;
-	/** Seconds since the move began. */
-	time: (i: number) => number;
-	spans: readonly Span[];
-	/** The box that holds it at all of its places. */
-	round: Solid;
-	/** It is a box that slides along one of its sides: what it passes through is exactly that box. */
-	slides: boolean;
-}
-
-/** A move as it is checked: stretches of one step each, in which some things travel and others of the piece stay. */
-export interface Motion {
-	stretches: { tracks: Track[]; still: NamedSolid[] }[];
-}
-
 /** Rounding of the sums, and the hold of things that rest on each other: less than this is no hit, mm. */
 export const TOUCH = 1;
 
@@ -70,42 +43,6 @@ export const FREE: Sweep = { margin: null, who: '', whom: '', where: vec3(0, 0, 
 
 /** The closer of two. */
 export const closer = (a: Sweep, b: Sweep): Sweep => (a.margin === null || (b.margin !== null && b.margin < a.margin) ? b : a);
-
-/** Places that share a box: only where it comes near to something is each of them looked at. */
-const SPAN = 6;
-
-/**
- * A track from its places.
- *
- * @param way.step no corner goes further than this from one place to the next, mm.
- * @param way.straight it goes straight on, without turning.
- */
-export function trackOf(
-	name: string,
-	{ last, time, step, straight }: Pick<Track, 'last' | 'time'> & { step: number; straight: boolean },
-	place: Track['place']
-): Track {
-	const slides = straight && isSlid(place(0), place(last));
-	const spans: Span[] = [];
-	for (let from = 0; from < last; from += SPAN) {
-		const to = Math.min(last, from + SPAN);
-		// Between its ends it is never further from one of them than half of the way.
-		const spare = slides ? 0 : ((to - from) / 2) * step;
-		const { x, y, z } = boxRound([place(from), place(to)]);
-		const wide = ([low, high]: [number, number]): [number, number] => [low - spare, high + spare];
-		spans.push({ from, to, box: { x: wide(x), y: wide(y), z: wide(z) } });
-	}
-	return { name, last, place, time, spans, round: blockOf(boxRound(spans)), slides };
-}
-
-/** A box as a thing. */
-const blockOf = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
-
-/** Whether a thing at two places is the same box moved along one axis. */
-export function isSlid(first: Solid, last: Solid): boolean {
-	const differs = (['x', 'y', 'z'] as const).filter((axis) => Math.abs(first.box[axis][0] - last.box[axis][0]) > 1e-6);
-	return differs.length <= 1 && [first, last].every((solid) => solid.footprint !== null && isBox(solid));
-}
 
 const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);
 
