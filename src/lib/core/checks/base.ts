@@ -27,7 +27,7 @@ export const slatGaps: Check = {
 				{
 					rule: 'slat-gap',
 					key: `${piece.id}+${piece.state.id}`,
-					title: `${piece.name}: gaps between slats as a ${piece.state.name.toLowerCase()}`,
+					title: `${piece.name}: gaps between slats, ${piece.state.name.toLowerCase()}`,
 					subjects: [piece.id],
 					margin: limit - widest.gap,
 					comfort: 0,
@@ -80,7 +80,9 @@ export const padCover: Check = {
 			const deck = piece.parts.filter(
 				(p) => p.footprint && p.box.z[1] < piece.assembly.deck + 0.5 && p.box.z[1] > piece.assembly.deck - STEP_DOWN
 			);
-			if (pads.length === 0 || deck.length === 0) return [];
+			// Folded away, or up on its lid, it lies on nothing.
+			const lie = pads.every(({ box }) => Math.abs(box.z[0] - piece.assembly.deck) < STEP_DOWN);
+			if (pads.length === 0 || deck.length === 0 || !lie) return [];
 			const range = (of: { box: PlacedPiece['parts'][number]['box'] }[], axis: 'x' | 'y'): [number, number] => [
 				Math.min(...of.map((o) => o.box[axis][0])),
 				Math.max(...of.map((o) => o.box[axis][1]))

@@ -6,7 +6,7 @@ import { archHeightAt, halfWidth, rearFaceAt } from '../interior';
 import { applyEdits, type Plan, type RearBench } from '../plan';
 import { exact, plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
 import { randomVehicle } from '../testing/random';
-import { bodyOf, LYING_SHARES, lyingRegion, placeSitters, placeSleepers, type Sleeper } from '.';
+import { bodyOf, LYING_SHARES, lyingRegion, placeSitters, placeSleepers, sharedByTwo, type Sleeper } from '.';
 
 const sleepersOf = (plan: Plan, mode = 'night') => placeSleepers(plan.crew, sceneOf(plan, mode));
 
@@ -111,6 +111,39 @@ describe('sleepers who fit', () => {
 		};
 		expect(narrow(1080)).toEqual([790 - 620, 790 - 80]);
 		expect(narrow(620)).toEqual([790 - 620, 790]);
+	});
+});
+
+describe('the room of two who share a bed', () => {
+	const shared = (width: number, statures: number[], length = 2000) => {
+		const bed = withPiece(planIn(plainVehicle([[0, 900]], 1500, 3200)), 'bed', 'fixed-platform', {
+			height: 400,
+			rear: 100,
+			length,
+			reachRear: false,
+			fullWidth: false,
+			width,
+			gap: 0,
+			panels: 1
+		});
+		return sharedByTwo(sleepersOf(statures.reduce((plan, stature, i) => withPerson(plan, `p${i}`, stature, 'bed'), bed)));
+	};
+	it('is what the width leaves beside both pairs of shoulders, at the least', () => {
+		const [{ extra, people }] = shared(1300, [1700, 1700]);
+		expect(people).toEqual(['p0', 'p1']);
+		expect(extra!).toBeGreaterThanOrEqual((1300 - 2 * (0.285 * 1700 + 20)) / 2 - 1);
+		// Head to foot their shoulders lie beside legs: never less.
+		expect(shared(1100, [1700, 1700])[0].extra!).toBeLessThan(extra!);
+	});
+	it('is less than nothing by what each is too broad', () => {
+		const { extra } = shared(620, [1700, 1700])[0];
+		expect(extra!).toBeGreaterThanOrEqual((620 - 2 * (0.285 * 1700 + 20)) / 2 - 1);
+		expect(extra!).toBeLessThan(-100);
+	});
+	it('is not there where they are too long for it, and asked of two alone', () => {
+		expect(shared(1300, [1700, 1700], 1200)[0].extra).toBeUndefined();
+		expect(shared(1300, [1700])).toEqual([]);
+		expect(shared(1700, [1700, 1650, 1600])).toEqual([]);
 	});
 });
 

@@ -1,7 +1,7 @@
 import { widestPair, type Pair } from './pair';
 import { sizeOf, type Sleeper } from './placing';
 
-/** Two who share a bed: how much wider each could be at the shoulders, mm; absent where they do not fit in any way. */
+/** Two who share a bed: how much wider each could be at the shoulders, mm, negative where each is too broad; absent where the bed is too short. */
 export interface SharedByTwo {
 	people: [string, string];
 	extra: number | undefined;

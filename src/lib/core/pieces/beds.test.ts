@@ -96,6 +96,15 @@ describe('a bunk', () => {
 		expect(inner(bunk({ guard: 0 }), 'guard').margin).toBe(-160);
 		expect(findingsOf(bunk({ guard: 100 }).plan).some(({ key, status }) => key.includes('guard') && status === 'clash')).toBe(true);
 	});
+	it('folded, has a mattress that lies on nothing and is not asked to', () => {
+		const asked = (state: string) => {
+			const { plan } = bunk();
+			const day = { ...plan, modes: { day: { ...plan.modes.day, pieces: { piece: state } } } };
+			return findingsOf(day).filter(({ rule }) => rule === 'pad-cover');
+		};
+		expect(asked('folded')).toEqual([]);
+		expect(asked('bed')).toHaveLength(1);
+	});
 	it('that does not fold stays a bed while driving', () => {
 		const [bed, ...more] = bunk({ folds: false }).assembly.states;
 		expect(bed.startsFor).toEqual(['night', 'drive', 'day']);

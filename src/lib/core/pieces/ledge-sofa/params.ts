@@ -6,8 +6,8 @@ export const ledgeSofaParams = z.strictObject({
 	side: choice('Stands along the', ['left', 'right'], 'left'),
 	rear: rearEdge(80),
 	length: length('Length', [600, 3000], 1850, { more: 'Lengthen the sofa', less: 'Shorten the sofa' }),
-	seatDepth: length('Depth as a sofa', [350, 900], 560, { more: 'Deepen the sofa', less: 'Make the sofa shallower' }),
-	pullOut: length('Section pulls out by', [100, 900], 500, { more: 'Pull it out further', less: 'Pull it out less far' }),
+	seatDepth: length('Depth as a sofa', [350, 900], 600, { more: 'Deepen the sofa', less: 'Make the sofa shallower' }),
+	pullOut: length('Section pulls out by', [100, 900], 460, { more: 'Pull it out further', less: 'Pull it out less far' }),
 	onLedge: length('Lies on the ledge opposite by', [10, 120], 25),
 	return: yesNo('Second arm of the L across the front', true),
 	returnLength: length('That arm along the vehicle', [250, 900], 480, {

@@ -15,7 +15,7 @@ export const tableParams = z.strictObject({
 	}),
 	facing: choice('Reaches from its wall to the', FACINGS, 'right'),
 	rear: rearEdge(600),
-	width: length('Length along its wall', [200, 1800], 600, { more: 'Lengthen the table', less: 'Shorten the table' }),
+	width: length('Length along its wall', [200, 1800], 660, { more: 'Lengthen the table', less: 'Shorten the table' }),
 	depth: length('Depth out of the wall', [150, 1000], 420, { more: 'Deepen the table', less: 'Make the table shallower' }),
 	back: length('Its back, left of the middle', [-1000, 1000], 0, {
 		hint: 'for one that looks to the rear or the front, or pulls out: where its middle or its back stands; walls are found by themselves',
