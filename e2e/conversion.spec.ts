@@ -102,17 +102,17 @@ test('a mode of one’s own: copied, named, a case laid in it, taken into accoun
 	await page.getByRole('textbox', { name: 'Mode' }).fill('Night with the poles');
 	await page.getByRole('textbox', { name: 'Mode' }).press('Enter');
 	await expect(strip.getByRole('button', { name: /^Night with the poles/ })).toBeVisible();
-	// The case lies where the rear section comes out: its legs would stand in it.
+	// The case lies where the front section comes out: its legs would stand in it.
 	const box = page.getByRole('group', { name: 'Case of the net poles' });
 	await box.getByRole('checkbox', { name: 'lies in a place of its own' }).check();
-	await box.getByLabel('Rear end of case of the net poles from the rear door').fill('110');
+	await box.getByLabel('Rear end of case of the net poles from the rear door').fill('1450');
 	await box.getByLabel('Rear end of case of the net poles from the rear door').press('Enter');
 	await box.getByLabel('Its middle, left of the middle of the vehicle').fill('-260');
 	await box.getByLabel('Its middle, left of the middle of the vehicle').press('Enter');
 	await settled(page);
 	const clash = page.locator('li.clash .title', { hasText: 'Case of the net poles beside Bench bed' });
 	await expect(clash).toBeVisible();
-	await page.getByLabel('Bench bed: state').selectOption('Section 2 and 3 out');
+	await page.getByLabel('Bench bed: state').selectOption('Section 1 and 2 out');
 	await settled(page);
 	await expect(clash).toHaveCount(0);
 	await page.getByRole('button', { name: 'Take out this mode' }).click();
