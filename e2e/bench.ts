@@ -18,8 +18,12 @@ export async function settled(page: Page): Promise<void> {
 	await expect(page.getByTestId('save-state')).toHaveText('Saved');
 	for (const working of ['Working out the cuts …', 'Trying the moves …'])
 		await expect(page.getByText(working)).toHaveCount(0, { timeout: 40_000 });
+	// A link that was just clicked may not have left the page yet: the address is asked again until both agree.
+	await expect(async () => {
+		if (page.url().endsWith('/layout'))
+			await expect(page.getByRole('group', { name: 'The vehicle from above' })).toBeVisible({ timeout: 1000 });
+	}).toPass({ timeout: 30_000 });
 	if (page.url().endsWith('/layout')) {
-		await expect(page.getByRole('group', { name: 'The vehicle from above' })).toBeVisible();
 		// On a loaded machine the search for fixes takes its time; the script for pictures has no longer patience of its own.
 		await expect(page.getByText('trying fixes')).toHaveCount(0, { timeout: 40_000 });
 	}
