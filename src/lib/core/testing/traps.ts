@@ -1,0 +1,500 @@
+import type { KindName } from '../pieces';
+import { applyEdits, type Animal, type FrontSeat, type Plan, type RearBench, type Vehicle, type Zone } from '../plan';
+import { exact, plainVehicle, planIn, withPerson, withPiece } from './plans';
+
+/** A box 1600 wide, 1600 high and 3200 long, with modes to drive in, for the day and for the night. */
+const VAN = plainVehicle([[0, 800]], 1600, 3200);
+const drive = { name: 'Drive', use: 'drive' as const, seats: {}, pieces: {}, doors: {}, people: {} };
+const van = (more: Partial<Vehicle> = {}): Plan => {
+	const plan = planIn({ ...VAN, ...more });
+	return { ...plan, modes: { drive, ...plan.modes } };
+};
+type Params = Record<string, unknown>;
+const piece =
+	(kind: KindName, params: Params = {}, id: string = kind) =>
+	(plan: Plan) =>
+		withPiece(plan, id, kind, params);
+const bed = (params: Params = {}) =>
+	piece(
+		'fixed-platform',
+		{ height: 400, rear: 100, length: 2000, reachRear: false, fullWidth: false, width: 1200, panels: 1, ...params },
+		'bed'
+	);
+const lying =
+	(stature = 1700) =>
+	(plan: Plan) =>
+		withPerson(plan, 'mara', stature, 'bed');
+const set = (path: string, value: unknown) => (plan: Plan) => applyEdits(plan, [{ path: path.split('.'), value }]);
+const made = (start: Plan, ...steps: ((plan: Plan) => Plan)[]): Plan => steps.reduce((plan, step) => step(plan), start);
+
+const arch = {
+	side: 'both' as const,
+	start: exact(600),
+	floorLength: exact(700),
+	topLength: exact(400),
+	height: exact(300),
+	inner: exact(550),
+	edge: exact(30)
+};
+const block = (x: [number, number], y: [number, number], z: [number, number]) => ({
+	start: exact(x[0]),
+	length: exact(x[1] - x[0]),
+	right: exact(y[0]),
+	left: exact(y[1]),
+	low: exact(z[0]),
+	high: exact(z[1])
+});
+const zone = (rule: Zone['rule']): Zone => ({
+	name: 'Fuse box',
+	reason: 'fuse box',
+	...block([1000, 1200], [-100, 100], [0, 60]),
+	from: 'above',
+	rule
+});
+const bench: RearBench = {
+	type: 'rear bench',
+	name: 'Rear bench',
+	belts: 3,
+	y: 0,
+	width: exact(1200),
+	back: exact(1500),
+	top: exact(1050),
+	angle: 15,
+	cushionHeight: exact(400),
+	cushionLength: exact(450),
+	foldedSteps: {},
+	foldedRear: exact(1450),
+	foldedLength: exact(600),
+	foldedHeightRear: exact(250),
+	foldedHeightFront: exact(290),
+	removable: true
+};
+const rearDoor = (half: number, head = 1400) => ({
+	rear: {
+		name: 'Rear door',
+		place: 'rear' as const,
+		door: 'double' as const,
+		hinge: 'first' as const,
+		thickness: exact(50),
+		sill: exact(0),
+		head: exact(head),
+		edges: { low: { z: 0, first: exact(-half), second: exact(half) } }
+	}
+});
+const sloping = { ...VAN.rear, profile: { p: { z: 900, x: exact(350) } } };
+const wheel: FrontSeat = {
+	type: 'front seat',
+	name: 'Driver’s seat',
+	removable: false,
+	belts: 1,
+	y: 400,
+	width: exact(500),
+	back: exact(2200),
+	foot: exact(300),
+	top: exact(1100),
+	cushionLength: exact(480),
+	cushionHeight: exact(350),
+	slide: exact(200),
+	uprightAngle: 5,
+	reclinedAngle: 60,
+	drivingSlide: exact(80),
+	drivingAngle: 20
+};
+const driving = (slide: number) => (plan: Plan) =>
+	made(
+		plan,
+		set('crew', {
+			mara: { name: 'Mara', stature: 1700, weight: 60, wants: [], driving: { seat: 'wheel', slide, angle: 20 } }
+		}),
+		set('modes.drive.people', { mara: { posture: 'in a seat' } })
+	);
+const pulledOut = (plan: Plan) =>
+	made(plan, set('modes.day.pieces', { 'drawer-unit': 'open-bay-1-drawer-1' }), set('modes.day.doors', { rear: 'open' }));
+const dog: Animal = { name: 'Brindle', shoulder: 600, length: 700, weight: 28 };
+const glass = (opens: boolean) => ({
+	side: {
+		name: 'Side window',
+		place: 'left' as const,
+		frame: 'trim' as const,
+		opens,
+		sill: exact(700),
+		head: exact(1000),
+		edges: { low: { z: 700, first: exact(900), second: exact(1500) } }
+	}
+});
+const crate = (height: number, length = 400) => ({
+	crate: { name: 'Crate', length, width: 300, height, weight: 4, count: 1, under: 'bed' }
+});
+
+/** A plan with something wrong that one rule finds, and the same plan without it. */
+export interface Trap {
+	rule: string;
+	/** What goes wrong, in a few words. */
+	trap: string;
+	bad: Plan;
+	/** The same without it: no clash of this rule. */
+	good: Plan;
+	/** One of the turns that are offered settles it. */
+	fixed?: true;
+}
+
+export const TRAPS: readonly Trap[] = [
+	{ rule: 'fit-walls', trap: 'a bed wider than the van', bad: made(van(), bed({ width: 1700 })), good: made(van(), bed()), fixed: true },
+	{
+		rule: 'fit-arches',
+		trap: 'drawers in the wheel arches',
+		bad: made(van({ arches: { both: arch } }), piece('drawer-unit', { rear: 500, width: 1300 })),
+		good: made(van({ arches: { both: arch } }), piece('drawer-unit', { rear: 500, width: 1000 })),
+		fixed: true
+	},
+	{
+		rule: 'fit-ceiling',
+		trap: 'a cabinet higher than the room',
+		bad: made(van(), piece('cabinet', { height: 1700 })),
+		good: made(van(), piece('cabinet', { height: 1500 })),
+		fixed: true
+	},
+	{
+		rule: 'fit-fixtures',
+		trap: 'a bed over a console that is higher',
+		bad: made(van({ fixtures: { console: { name: 'Console', kind: 'console', ...block([900, 1100], [-100, 100], [0, 420]) } } }), bed()),
+		good: made(van({ fixtures: { console: { name: 'Console', kind: 'console', ...block([900, 1100], [-100, 100], [0, 300]) } } }), bed()),
+		fixed: true
+	},
+	{
+		rule: 'fit-rear',
+		trap: 'a box that stands in the sloping door',
+		bad: made(van({ rear: { ...VAN.rear, profile: { p: { z: 800, x: exact(300) } } } }), piece('cabinet', { rear: 60, height: 700 })),
+		good: made(van({ rear: { ...VAN.rear, profile: { p: { z: 800, x: exact(300) } } } }), piece('cabinet', { rear: 320, height: 700 })),
+		fixed: true
+	},
+	{
+		rule: 'fit-front',
+		trap: 'a bed longer than the van',
+		bad: made(van(), bed({ rear: 1400 })),
+		good: made(van(), bed({ rear: 1100 })),
+		fixed: true
+	},
+	{
+		rule: 'fit-floor',
+		trap: 'floor boards without a build-up to lie in',
+		bad: made(van(), piece('floor-boards')),
+		good: made(van({ lining: { ...VAN.lining, floor: { ply: { material: 'Plywood', thickness: 9 } } } }), piece('floor-boards'))
+	},
+	{
+		rule: 'fit-pieces',
+		trap: 'two boxes in one place',
+		bad: made(van(), piece('bench-box', { side: 'left', depth: 700 }, 'a'), piece('drawer-unit', { rear: 200, width: 1000 }, 'b')),
+		good: made(van(), piece('bench-box', { side: 'left', depth: 250 }, 'a'), piece('drawer-unit', { rear: 200, width: 1000 }, 'b')),
+		fixed: true
+	},
+	{
+		rule: 'fit-things',
+		trap: 'a long case in the legs of a couch',
+		bad: made(
+			van(),
+			bed(),
+			set('gear', { case: { name: 'Case', length: 1500, width: 200, height: 450, weight: 5, count: 1 } }),
+			set('modes.night.lies', { case: { x: 200, y: 0, z: 0 } })
+		),
+		good: made(
+			van(),
+			bed({ width: 800, centre: 350 }),
+			set('gear', { case: { name: 'Case', length: 1500, width: 200, height: 450, weight: 5, count: 1 } }),
+			set('modes.night.lies', { case: { x: 200, y: -600, z: 0 } })
+		)
+	},
+	{
+		rule: 'keep-clear',
+		trap: 'a box on a fuse box that must be free',
+		bad: made(van({ zones: { fuses: zone({ type: 'always free' }) } }), piece('drawer-unit', { rear: 800, length: 900 })),
+		good: made(van({ zones: { fuses: zone({ type: 'always free' }) } }), piece('drawer-unit', { rear: 1300, length: 900 })),
+		fixed: true
+	},
+	{
+		rule: 'lying-length',
+		trap: 'a bed shorter than who lies in it',
+		bad: made(van(), bed({ length: 1650, width: 600 }), lying()),
+		good: made(van(), bed(), lying()),
+		fixed: true
+	},
+	{
+		rule: 'lying-breadth',
+		trap: 'a bed narrower than shoulders',
+		bad: made(van(), bed({ width: 450 }), lying()),
+		good: made(van(), bed({ width: 700 }), lying()),
+		fixed: true
+	},
+	{
+		rule: 'lying-height',
+		trap: 'a bed right under the roof',
+		bad: made(van(), bed({ height: 1300 }), lying()),
+		good: made(van(), bed({ height: 900 }), lying()),
+		fixed: true
+	},
+	{
+		rule: 'sitting-up',
+		trap: 'a bed too high to sit up in',
+		bad: made(van(), bed({ height: 800 }), lying()),
+		good: made(van(), bed({ height: 500 }), lying()),
+		fixed: true
+	},
+	{
+		rule: 'propped',
+		trap: 'a bed too high to prop oneself up in',
+		bad: made(van(), bed({ height: 1100 }), lying()),
+		good: made(van(), bed({ height: 700 }), lying()),
+		fixed: true
+	},
+	{
+		rule: 'turning-over',
+		trap: 'a bed too high to turn over in',
+		bad: made(van(), bed({ height: 1050 }), lying()),
+		good: made(van(), bed({ height: 800 }), lying()),
+		fixed: true
+	},
+	{
+		rule: 'getting-in',
+		trap: 'a hatch that nobody gets through',
+		bad: made(van({ openings: rearDoor(700, 560) }), bed(), lying()),
+		good: made(van({ openings: rearDoor(700, 1400) }), bed(), lying())
+	},
+	{
+		rule: 'animal-place',
+		trap: 'a dog that finds no floor to lie on',
+		bad: made(van(), bed({ height: 220, width: 1590, length: 3150, rear: 20 }), set('animals', { brindle: dog })),
+		good: made(van(), bed(), set('animals', { brindle: dog }))
+	},
+	{
+		rule: 'bench-leg-room',
+		trap: 'knees against the cabinet opposite',
+		bad: made(
+			van(),
+			piece('bench-box', { side: 'left', depth: 560, lid: false }, 'bed'),
+			piece('cabinet', { side: 'right', rear: 80, length: 1200, depth: 860 }),
+			lying()
+		),
+		good: made(
+			van(),
+			piece('bench-box', { side: 'left', depth: 480, lid: false }, 'bed'),
+			piece('cabinet', { side: 'right', rear: 80, length: 1200, depth: 300 }),
+			lying()
+		),
+		fixed: true
+	},
+	{
+		rule: 'bench-head',
+		trap: 'a bench under cupboards',
+		bad: made(
+			van(),
+			piece('bench-box', { side: 'left', lid: false }, 'bed'),
+			piece('cabinet', { side: 'left', base: 1000, height: 1300, rear: 80, length: 1200 }),
+			lying()
+		),
+		good: made(van(), piece('bench-box', { side: 'left', lid: false }, 'bed'), lying()),
+		fixed: true
+	},
+	{
+		rule: 'slat-gap',
+		trap: 'slats further apart than the mattress is thick',
+		bad: made(van(), piece('slat-platform', { slatGap: 75, padThickness: 60 })),
+		good: made(van(), piece('slat-platform', { slatGap: 30, padThickness: 100 })),
+		fixed: true
+	},
+	{
+		rule: 'slat-air',
+		trap: 'slats laid side by side',
+		bad: made(van(), piece('slat-platform', { slatGap: 0 })),
+		good: made(van(), piece('slat-platform', { slatGap: 30 })),
+		fixed: true
+	},
+	{
+		rule: 'inner-margin',
+		trap: 'a bunk without a guard',
+		bad: made(van(), piece('bunk', { guard: 0 })),
+		good: made(van(), piece('bunk', { guard: 200 })),
+		fixed: true
+	},
+	{
+		rule: 'rests-on',
+		trap: 'a bridge with nothing behind it',
+		bad: made(van(), piece('bridge', { rear: 1500 })),
+		good: made(van(), bed({ length: 1430 }), piece('bridge', { rear: 1500, height: 400 }))
+	},
+	{
+		rule: 'carried-in',
+		trap: 'a box that passes no door',
+		bad: made(
+			van({ openings: rearDoor(300, 500) }),
+			piece('seat-cube', { between: 560, length: 560, height: 520, leaves: 'none', cushion: 0 })
+		),
+		good: made(van({ openings: rearDoor(700, 1400) }), piece('seat-cube', { between: 400, length: 400 })),
+		fixed: true
+	},
+	{
+		rule: 'lid-swing',
+		trap: 'a lid that hits the roof',
+		bad: made(van(), piece('lid-platform', { height: 900, lids: 1, hinge: 'front edge', lidAngle: 80, padStays: false })),
+		good: made(van(), piece('lid-platform', { height: 400, lids: 3, hinge: 'front edge', lidAngle: 60, padStays: false })),
+		fixed: true
+	},
+	{
+		rule: 'front-opens',
+		trap: 'a cabinet door against the bed',
+		bad: made(
+			van(),
+			bed({ width: 700, centre: 300 }),
+			piece('cabinet', { side: 'right', rear: 300, length: 800, depth: 500, bays: 1, fill1: 'door' })
+		),
+		good: made(
+			van(),
+			bed({ width: 700, centre: 300 }),
+			piece('cabinet', { side: 'right', rear: 300, length: 800, depth: 300, bays: 1, fill1: 'sliding doors' })
+		)
+	},
+	{
+		rule: 'aisle',
+		trap: 'cabinets that leave no aisle',
+		bad: made(
+			van(),
+			piece('cabinet', { side: 'right', depth: 500, keepAisle: 700 }, 'a'),
+			piece('bench-box', { side: 'left', rear: 300, length: 1100, depth: 600 }, 'b')
+		),
+		good: made(
+			van(),
+			piece('cabinet', { side: 'right', depth: 300, keepAisle: 700 }, 'a'),
+			piece('bench-box', { side: 'left', rear: 300, length: 1100, depth: 400 }, 'b')
+		),
+		fixed: true
+	},
+	{
+		rule: 'slide-load',
+		trap: 'a drawer too heavy for its slides',
+		bad: made(van(), piece('drawer-unit', { content: 60, slide: 'side-mounted' })),
+		good: made(van(), piece('drawer-unit', { content: 10, slide: 'heavy duty' })),
+		fixed: true
+	},
+	{
+		rule: 'drawer-latch',
+		trap: 'drawers that nothing holds shut',
+		bad: made(van(), piece('drawer-unit', { latch: false, slide: 'plain runner' })),
+		good: made(van(), piece('drawer-unit', { latch: true, slide: 'plain runner' }))
+	},
+	{
+		rule: 'drawer-tips',
+		trap: 'a light unit with a heavy drawer pulled out',
+		bad: made(van(), piece('drawer-unit', { content: 60, slide: 'heavy duty', columns: 1, width: 400 })),
+		good: made(van(), piece('drawer-unit', { content: 1, slide: 'side-mounted' })),
+		fixed: true
+	},
+	{
+		rule: 'racking',
+		trap: 'shelves open at both ends without plates',
+		bad: made(van(), piece('drawer-unit', { bothEnds: true, runs: 'sliding shelves', cornerPlates: false })),
+		good: made(van(), piece('drawer-unit', { bothEnds: true, runs: 'sliding shelves', cornerPlates: true }))
+	},
+	{
+		rule: 'gear-under',
+		trap: 'a crate taller than the room under the bed',
+		bad: made(van(), bed(), set('gear', crate(420))),
+		good: made(van(), bed(), set('gear', crate(240))),
+		fixed: true
+	},
+	{
+		rule: 'window-covers',
+		trap: 'a cover that hangs while driving',
+		bad: made(van({ windows: glass(true) }), piece('window-cover', {}, 'covers'), set('modes.drive.pieces', { covers: 'hung' })),
+		good: made(van({ windows: glass(true) }), piece('window-cover', {}, 'covers'))
+	},
+	{
+		rule: 'held',
+		trap: 'a single strap for a heavy box',
+		bad: made(
+			van({ anchors: { ring: { name: 'Ring', kind: 'ring', x: exact(80), y: exact(0), z: exact(20), direction: 'up' } } }),
+			piece('drawer-unit', { rear: 100, content: 40 }),
+			set('pieces.drawer-unit.held', { one: { way: 'strap', anchor: 'ring' } })
+		),
+		good: made(van(), piece('drawer-unit', { rear: 100 }))
+	},
+	{
+		rule: 'fastening-reach',
+		trap: 'a turnbuckle to a ring across the van',
+		bad: made(
+			van({ anchors: { ring: { name: 'Ring', kind: 'ring', x: exact(3000), y: exact(0), z: exact(20), direction: 'up' } } }),
+			piece('drawer-unit', { rear: 100 }),
+			set('pieces.drawer-unit.held', { one: { way: 'turnbuckle', anchor: 'ring' } })
+		),
+		good: made(
+			van({ anchors: { ring: { name: 'Ring', kind: 'ring', x: exact(1300), y: exact(0), z: exact(20), direction: 'up' } } }),
+			piece('drawer-unit', { rear: 100 }),
+			set('pieces.drawer-unit.held', { one: { way: 'turnbuckle', anchor: 'ring' } })
+		),
+		fixed: true
+	},
+	{
+		rule: 'belted-places',
+		trap: 'three people on a bench with belts for two',
+		bad: made(
+			van({ seats: { bench: { ...bench, belts: 2 } } }),
+			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 3 } })
+		),
+		good: made(van({ seats: { bench } }), set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 3 } }))
+	},
+	{
+		rule: 'room-to-sit',
+		trap: 'a box where a passenger’s legs are',
+		bad: made(
+			van({ seats: { bench } }),
+			piece('drawer-unit', { rear: 1960, length: 700, facing: 'front', height: 300 }),
+			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 2 } })
+		),
+		good: made(
+			van({ seats: { bench } }),
+			piece('drawer-unit', { rear: 2250, length: 700, facing: 'front', height: 300 }),
+			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 2 } })
+		),
+		fixed: true
+	},
+	{
+		rule: 'fit-opening',
+		trap: 'a drawer wider than the door it comes out through',
+		bad: made(van({ openings: rearDoor(500) }), piece('drawer-unit', { rear: 60, width: 1300 }), pulledOut),
+		good: made(van({ openings: rearDoor(700) }), piece('drawer-unit', { rear: 60, width: 1300 }), pulledOut),
+		fixed: true
+	},
+	{
+		rule: 'door-sweep',
+		trap: 'a cabinet in the way of a tailgate that swings up',
+		bad: made(
+			van({ rear: sloping, openings: { rear: { ...rearDoor(700).rear, door: 'lifting' } } }),
+			piece('cabinet', { rear: 60, height: 900 })
+		),
+		good: made(
+			van({ rear: sloping, openings: { rear: { ...rearDoor(700).rear, door: 'lifting' } } }),
+			piece('cabinet', { rear: 600, height: 900 })
+		),
+		fixed: true
+	},
+	{
+		rule: 'driver',
+		trap: 'a bed where somebody needs the seat back',
+		bad: made(van({ seats: { wheel } }), bed({ length: 2150 }), driving(0)),
+		good: made(van({ seats: { wheel } }), bed({ length: 1600 }), driving(0)),
+		fixed: true
+	},
+	{
+		rule: 'fit-seats',
+		trap: 'a bed in the bench',
+		bad: made(
+			van({ seats: { bench } }),
+			bed({ rear: 100 }),
+			set('modes.night.seats', { bench: { state: 'upright', slide: 0, angle: 15 } })
+		),
+		good: made(
+			van({ seats: { bench } }),
+			bed({ rear: 20, length: 1200 }),
+			set('modes.night.seats', { bench: { state: 'upright', slide: 0, angle: 15 } })
+		),
+		fixed: true
+	}
+];
