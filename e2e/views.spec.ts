@@ -138,9 +138,9 @@ test('a mode is set: seat forward, piece in another state, somebody away; findin
 	await page.getByLabel('Tomas is').selectOption('away');
 	await settled(page);
 	await expect(findings.getByText('Tomas: breadth at the shoulders')).toHaveCount(0);
-	await page.getByLabel('Slat couch: state').selectOption('Couch');
+	await page.getByLabel('Slat couch: state').selectOption('Lid up');
 	await settled(page);
-	// A couch is nothing to lie on: nobody sleeps in this mode any more.
+	// A lid that stands up is nothing to lie on: nobody sleeps in this mode any more.
 	await expect(findings.getByText('Ida: length to lie')).toHaveCount(0);
 	await page.getByLabel('Left front seat, slid forward').fill('8"');
 	await page.getByLabel('Left front seat, slid forward').press('Enter');
