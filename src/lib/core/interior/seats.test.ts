@@ -1,46 +1,12 @@
 import { cornersOf } from '../geometry/vector';
 import { describe, expect, it } from 'vitest';
 import { bounds } from '../geometry/polygon';
-import { defaultSetting, type FrontSeat, type RearBench } from '../plan';
-import { exact } from '../testing/plans';
+import { defaultSetting } from '../plan';
+import { frontSeat, rearBench } from '../testing/seats';
 import { seatClearance, seatSolid, seatStates } from '.';
 
-const front: FrontSeat = {
-	type: 'front seat',
-	removable: false,
-	belts: 1,
-	name: 'Driver',
-	y: 380,
-	width: exact(500),
-	back: exact(2000),
-	foot: exact(300),
-	top: exact(1100),
-	cushionLength: exact(480),
-	cushionHeight: exact(350),
-	slide: exact(200),
-	uprightAngle: 5,
-	reclinedAngle: 60,
-	drivingSlide: exact(80),
-	drivingAngle: 20
-};
-const bench: RearBench = {
-	type: 'rear bench',
-	belts: 3,
-	foldedSteps: {},
-	name: 'Bench',
-	y: 0,
-	width: exact(1100),
-	back: exact(700),
-	top: exact(800),
-	angle: 15,
-	cushionLength: exact(450),
-	cushionHeight: exact(340),
-	foldedRear: exact(650),
-	foldedLength: exact(600),
-	foldedHeightRear: exact(250),
-	foldedHeightFront: exact(290),
-	removable: true
-};
+const front = frontSeat();
+const bench = rearBench();
 
 describe('front seat', () => {
 	it('slides as a whole and leans about the foot of its back', () => {

@@ -1,6 +1,7 @@
 import type { KindName } from '../pieces';
-import { applyEdits, type Animal, type FrontSeat, type Plan, type RearBench, type Vehicle, type Zone } from '../plan';
+import { applyEdits, type Animal, type Plan, type Vehicle, type Zone } from '../plan';
 import { exact, plainVehicle, planIn, withPerson, withPiece } from './plans';
+import { frontSeat, rearBench } from './seats';
 
 /** A box 1600 wide, 1600 high and 3200 long, with modes to drive in, for the day and for the night. */
 const VAN = plainVehicle([[0, 800]], 1600, 3200);
@@ -51,24 +52,13 @@ const zone = (rule: Zone['rule']): Zone => ({
 	from: 'above',
 	rule
 });
-const bench: RearBench = {
-	type: 'rear bench',
-	name: 'Rear bench',
-	belts: 3,
-	y: 0,
+const bench = rearBench({
 	width: exact(1200),
 	back: exact(1500),
 	top: exact(1050),
-	angle: 15,
 	cushionHeight: exact(400),
-	cushionLength: exact(450),
-	foldedSteps: {},
-	foldedRear: exact(1450),
-	foldedLength: exact(600),
-	foldedHeightRear: exact(250),
-	foldedHeightFront: exact(290),
-	removable: true
-};
+	foldedRear: exact(1450)
+});
 const rearDoor = (half: number, head = 1400) => ({
 	rear: {
 		name: 'Rear door',
@@ -82,24 +72,7 @@ const rearDoor = (half: number, head = 1400) => ({
 	}
 });
 const sloping = { ...VAN.rear, profile: { p: { z: 900, x: exact(350) } } };
-const wheel: FrontSeat = {
-	type: 'front seat',
-	name: 'Driver’s seat',
-	removable: false,
-	belts: 1,
-	y: 400,
-	width: exact(500),
-	back: exact(2200),
-	foot: exact(300),
-	top: exact(1100),
-	cushionLength: exact(480),
-	cushionHeight: exact(350),
-	slide: exact(200),
-	uprightAngle: 5,
-	reclinedAngle: 60,
-	drivingSlide: exact(80),
-	drivingAngle: 20
-};
+const wheel = frontSeat({ name: 'Driver’s seat', y: 400, back: exact(2200) });
 const driving = (slide: number) => (plan: Plan) =>
 	made(
 		plan,
