@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { seatStates } from '../core/interior';
-	import { addMode, HEADS, POSTURES, USES, type Head, type Posture } from '../core/plan';
+	import { addMode, HEADS, POSTURES, sits, USES, type Head, type Posture } from '../core/plan';
 	import { useWorkbench } from './context';
 	import LengthField from './LengthField.svelte';
 
@@ -38,8 +38,7 @@
 	}
 
 	/** Where somebody may be: lying has the floor as well, sitting is always on a piece. */
-	const hasPlace = (posture: Posture | undefined) =>
-		posture === 'lying' || posture === 'on the bench' || posture === 'on the edge of a bed';
+	const hasPlace = (posture: Posture | undefined) => posture !== undefined && (posture === 'lying' || sits(posture));
 	function setPosture(person: string, posture: Posture) {
 		const piece = mode.people[person]?.piece ?? Object.keys(session.plan.pieces)[0];
 		place(person, posture, hasPlace(posture) ? piece : undefined);

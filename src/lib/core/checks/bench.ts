@@ -1,8 +1,8 @@
 import { vec3, type Vec3 } from '../geometry/vector';
 import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Sitter } from '../people';
 import { lengthMark } from '../units';
-import { alsoAbout } from './overhead';
-import type { Check, CheckContext, Judgement } from './finding';
+import type { Check, CheckContext } from './finding';
+import { hangsOver, ofSomebody, type Judgement } from './somebody';
 
 /** Heels stand this share of stature behind the hollow of the knee: nobody sits with their shins quite upright. */
 const HEEL_BACK = 0.05;
@@ -18,13 +18,7 @@ const sitterCheck = (
 	run: (context) =>
 		placeSitters(context.plan.crew, context.scene)
 			.filter(on)
-			.map((sitter) => ({
-				rule,
-				key: `${sitter.piece}+${sitter.id}`,
-				unit: 'mm',
-				subjects: [sitter.piece, sitter.id],
-				...judge(sitter, context)
-			}))
+			.map((sitter) => ofSomebody(rule, sitter, judge(sitter, context)))
 });
 
 const place = ({ on }: Sitter) => (on === 'edge' ? 'on the edge of the bed' : 'on the bench');
@@ -69,12 +63,12 @@ export const benchHead = sitterCheck('bench-head', (sitter, { scene }) => {
 	const limit = RELAXED * body.sitting + ROOM.overHair;
 	return {
 		title: `${person.name}: head room ${place(sitter)}`,
-		...alsoAbout([sitter.piece, sitter.id], under),
+		under,
 		margin: free - seat - limit,
 		comfort: (1 - RELAXED) * body.sitting,
 		limit,
 		actual: free - seat,
-		why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed ${sitter.on === 'edge' ? 'mattress' : 'cushion'}; ${under ? `${under.name} hangs over it.` : 'the leaning wall counts as well as the ceiling.'}`,
+		why: `Sitting relaxed ${person.name} needs ${lengthMark(Math.round(limit))} over the compressed ${sitter.on === 'edge' ? 'mattress' : 'cushion'};${hangsOver(under) || ' the leaning wall counts as well as the ceiling.'}`,
 		at: vec3(x, y, seat + limit),
 		line: [vec3(x, y, seat), vec3(x, y, free)]
 	};

@@ -63,35 +63,40 @@ export const desk: Check = {
 			const reach = (ELBOW_AHEAD + FOREARM) * H;
 			const shank = SEGMENT.seatHeight * H + SHOES;
 			const edge = aheadOf(sight, Math.max(0, found.near), found.surface.base);
-			const knees = above && [
-				result('knees', {
-					title: `${person.name}: thighs under ${found.name}`,
-					margin: above.z - seat - thigh,
-					comfort: 25,
-					limit: thigh,
-					actual: above.z - seat,
-					why: `${above.name} is ${lengthMark(Math.floor(above.z - seat))} above the compressed seat; thighs are about ${lengthMark(Math.round(thigh))} thick.`,
-					at: aheadOf(sight, 0.25 * H, above.z)
-				})
-			];
+			const knees = above
+				? [
+						result('knees', {
+							title: `${person.name}: thighs under ${found.name}`,
+							margin: above.z - seat - thigh,
+							comfort: 25,
+							limit: thigh,
+							actual: above.z - seat,
+							why: `${above.name} is ${lengthMark(Math.floor(above.z - seat))} above the compressed seat; thighs are about ${lengthMark(Math.round(thigh))} thick.`,
+							at: aheadOf(sight, 0.25 * H, above.z)
+						})
+					]
+				: [];
 			// Legs lie along a seat that slopes.
-			const feet = on !== 'slope' && [
-				result('feet', {
-					title: `${person.name}: feet down at ${found.name}`,
-					margin: FEET_OFF - (seat - shank),
-					comfort: FEET_COMFORT,
-					limit: Math.round(shank),
-					actual: Math.round(seat),
-					why:
-						seat > shank
-							? `The compressed seat is ${lengthMark(Math.round(seat))} high; feet in shoes stand flat from ${lengthMark(Math.round(shank))} down and hang ${lengthMark(Math.ceil(seat - shank))} short of the floor.`
-							: `Feet stand flat: the compressed seat is ${lengthMark(Math.round(seat))} high, the hollow of the knee ${lengthMark(Math.round(shank))}.`,
-					at: aheadOf(sight, Math.abs(sight.edge - sight.back), 0)
-				})
-			];
+			const feet =
+				on === 'slope'
+					? []
+					: [
+							result('feet', {
+								title: `${person.name}: feet down at ${found.name}`,
+								margin: FEET_OFF - (seat - shank),
+								comfort: FEET_COMFORT,
+								limit: Math.round(shank),
+								actual: Math.round(seat),
+								why:
+									seat > shank
+										? `The compressed seat is ${lengthMark(Math.round(seat))} high; feet in shoes stand flat from ${lengthMark(Math.round(shank))} down and hang ${lengthMark(Math.ceil(seat - shank))} short of the floor.`
+										: `Feet stand flat: the compressed seat is ${lengthMark(Math.round(seat))} high, the hollow of the knee ${lengthMark(Math.round(shank))}.`,
+								at: aheadOf(sight, Math.abs(sight.edge - sight.back), 0)
+							})
+						];
 			return [
-				...(knees || []),
-				...(feet || []),
+				...knees,
+				...feet,
 				result('elbows', {
 					title: `${person.name}: height of ${found.name}`,
 					margin: HEIGHT_OFF - Math.abs(off),

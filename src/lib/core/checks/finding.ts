@@ -30,9 +30,6 @@ export interface Result {
 	line?: [Vec3, Vec3];
 }
 
-/** What one question of a check answers for a subject: the check itself adds its rule and key, and the usual subjects and unit. */
-export type Judgement = Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'> & Partial<Pick<Result, 'subjects'>>;
-
 /** A change of the plan that settles a finding, with what it costs elsewhere. */
 export interface Fix {
 	label: string;

@@ -1,8 +1,8 @@
 import { vec3 } from '../geometry/vector';
 import { overheadIn, placeSleepers, pointOf, proppedHeight, RELAXED, ROOM, roomiestShare, compressed, type Sleeper } from '../people';
 import type { Person } from '../plan/plan';
-import type { Check, CheckContext, Judgement } from './finding';
-import { alsoAbout, hangsOver } from './overhead';
+import type { Check, CheckContext } from './finding';
+import { hangsOver, ofSomebody, type Judgement } from './somebody';
 import { lengthMark } from '../units';
 
 /** A check of every sleeper of a scene, or of those who want what it checks. */
@@ -15,13 +15,7 @@ const sleeperCheck = (
 	run: (context) =>
 		placeSleepers(context.plan.crew, context.scene)
 			.filter(({ person }) => !want || person.wants.includes(want))
-			.map((sleeper) => ({
-				rule,
-				key: `${sleeper.piece}+${sleeper.id}`,
-				unit: 'mm',
-				subjects: [sleeper.piece, sleeper.id],
-				...judge(sleeper, context)
-			}))
+			.map((sleeper) => ofSomebody(rule, sleeper, judge(sleeper, context)))
 });
 
 /** A point on the axis of a sleeper, `share` of the way from crown to feet. */
@@ -81,7 +75,7 @@ export const lyingHeight = sleeperCheck('lying-height', (sleeper, context) => {
 	const limit = body.chestDepth + ROOM.overChest;
 	return {
 		title: `${person.name}: room over the chest`,
-		...alsoAbout([sleeper.piece, sleeper.id], under),
+		under,
 		margin: free - limit,
 		comfort: ROOM.overChestComfort - ROOM.overChest,
 		limit,
@@ -100,7 +94,7 @@ export const turningOver = sleeperCheck(
 		const limit = body.breadth + ROOM.overShoulder;
 		return {
 			title: `${person.name}: turning over`,
-			...alsoAbout([sleeper.piece, sleeper.id], under),
+			under,
 			margin: free - limit,
 			comfort: 30,
 			limit,
@@ -128,7 +122,7 @@ export const sittingUp = sleeperCheck(
 		const limit = RELAXED * body.sitting + ROOM.overHair;
 		return {
 			title: `${person.name}: sitting up in bed`,
-			...alsoAbout([sleeper.piece, sleeper.id], under),
+			under,
 			margin: free - seat - limit,
 			comfort: (1 - RELAXED) * body.sitting,
 			limit,
@@ -150,7 +144,7 @@ export const propped = sleeperCheck(
 		const limit = height.least + ROOM.overHair;
 		return {
 			title: `${person.name}: propped on an elbow`,
-			...alsoAbout([sleeper.piece, sleeper.id], under),
+			under,
 			margin: free - z - limit,
 			comfort: height.comfort - height.least,
 			limit,

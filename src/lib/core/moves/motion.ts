@@ -123,17 +123,21 @@ function follow(
 	const chords = things.map((_, k) => measured.slice(1).map((placed, i) => furthest(measured[i][k], placed[k])));
 	const long = Math.max(0, ...chords.map((of) => of.reduce((sum, chord) => sum + chord, 0)));
 	const straight = travelled.every(({ joint }) => joint.type === 'slide');
-	// Boxes that slide are known by what they pass through; places only tell when they hit.
 	const [begin, end] = [measured[0], measured[measured.length - 1]].map((placed) => placed.map(solidOf));
-	const pitch = straight && begin.every((solid, k) => isSlid(solid, end[k])) ? SLIDE_STEP : STEP;
+	// Boxes that slide are known by what they pass through; places only tell when they hit.
+	const slide = things.map((_, k) => straight && isSlid(begin[k], end[k]));
+	const pitch = slide.every(Boolean) ? SLIDE_STEP : STEP;
 	const last = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.1 * long) / pitch)));
 	const poses = new Map<number, ReadonlyMap<string, Pose>>();
 	const posesOf = (i: number) => poses.get(i) ?? poses.set(i, posesAt(i / last)).get(i)!;
 	return things.map(({ name, at }, k): Track => {
 		const places: Solid[] = [];
+		places[0] = begin[k];
+		places[last] = end[k];
 		// A quarter in which it goes faster than on the average, and the bend of it.
 		const step = (1.25 * Math.max(...chords[k]) * 4 * legs) / last;
-		return trackOf(name, { last, step, straight, time: (i) => time(i / last) }, (i) => (places[i] ??= solidOf(at(posesOf(i)))));
+		const place = (i: number) => (places[i] ??= solidOf(at(posesOf(i))));
+		return trackOf({ name, last, place, time: (i) => time(i / last), slides: slide[k] }, step);
 	});
 }
 

@@ -21,7 +21,7 @@ import {
 } from '../interior';
 import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
 import { remember } from '../memory';
-import { blockOf, type Motion, type Track } from './track';
+import { blockOf, placesOf, type Motion, type Track } from './track';
 
 /** How close a move comes to anything on its way. */
 export interface Sweep {
@@ -63,15 +63,12 @@ interface Obstacle {
 function against(track: Track, { name, box, room }: Obstacle, limit: number): Sweep {
 	let least: Sweep = FREE;
 	const rests = (margin: number | undefined) => margin !== undefined && Math.abs(margin) <= TOUCH;
-	for (const { from, to, box: held } of track.spans) {
-		if (boxSeparation(held, box) >= Math.min(limit, least.margin ?? Infinity)) continue;
-		// A span begins where the one before it ended.
-		for (let i = from === 0 ? 0 : from + 1; i <= to; i++) {
-			const solid = track.place(i);
-			const found = room(solid, Math.min(limit, least.margin ?? Infinity));
-			if (!found || (least.margin !== null && found.margin >= least.margin)) continue;
-			least = { margin: found.margin, who: track.name, whom: name, where: found.at ?? middleOf(solid.box), at: track.time(i) };
-		}
+	const bar = () => Math.min(limit, least.margin ?? Infinity);
+	for (const i of placesOf(track, (held) => boxSeparation(held, box) >= bar())) {
+		const solid = track.place(i);
+		const found = room(solid, bar());
+		if (!found || (least.margin !== null && found.margin >= least.margin)) continue;
+		least = { margin: found.margin, who: track.name, whom: name, where: found.at ?? middleOf(solid.box), at: track.time(i) };
 	}
 	if (least.margin === null || least.margin < -TOUCH) return least;
 	const ends = [track.place(0), track.place(track.last)];
@@ -168,11 +165,8 @@ function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | n
 	const beyond = (box: Box, known: number) => open === null && leastRoomIn(box, interior, sunk) >= known;
 	if (beyond(track.round.box, bar)) return FREE;
 	let least: Sweep = FREE;
-	for (const { from, to, box } of track.spans) {
-		const known = Math.min(bar, least.margin ?? Infinity);
-		if (beyond(box, known)) continue;
-		for (let i = from === 0 ? 0 : from + 1; i <= to; i++) least = closer(least, roomOf(track.place(i), track.time(i)));
-	}
+	for (const i of placesOf(track, (box) => beyond(box, Math.min(bar, least.margin ?? Infinity))))
+		least = closer(least, roomOf(track.place(i), track.time(i)));
 	// A box that slides goes through between two places that are looked at.
 	return through && (least.margin === null || least.margin >= -TOUCH) ? through : least;
 }

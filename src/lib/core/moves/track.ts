@@ -36,15 +36,10 @@ const SPAN = 6;
 /**
  * A track from its places.
  *
- * @param way.step no corner goes further than this from one place to the next, mm.
- * @param way.straight it goes straight on, without turning.
+ * @param step no corner goes further than this from one place to the next, mm.
  */
-export function trackOf(
-	name: string,
-	{ last, time, step, straight }: Pick<Track, 'last' | 'time'> & { step: number; straight: boolean },
-	place: Track['place']
-): Track {
-	const slides = straight && isSlid(place(0), place(last));
+export function trackOf(way: Omit<Track, 'spans' | 'round'>, step: number): Track {
+	const { last, place, slides } = way;
 	const spans: Span[] = [];
 	for (let from = 0; from < last; from += SPAN) {
 		const to = Math.min(last, from + SPAN);
@@ -54,7 +49,16 @@ export function trackOf(
 		const wide = ([low, high]: [number, number]): [number, number] => [low - spare, high + spare];
 		spans.push({ from, to, box: { x: wide(x), y: wide(y), z: wide(z) } });
 	}
-	return { name, last, place, time, spans, round: blockOf(boxRound(spans)), slides };
+	return { ...way, spans, round: blockOf(boxRound(spans)) };
+}
+
+/** The numbers of a track's places, without those of spans whose box is passed over: asked anew before each span. */
+export function* placesOf({ spans }: Track, passedOver: (box: Box) => boolean): Generator<number> {
+	for (const { from, to, box } of spans) {
+		if (passedOver(box)) continue;
+		// A span begins where the one before it ended.
+		for (let i = from === 0 ? 0 : from + 1; i <= to; i++) yield i;
+	}
 }
 
 /** A box as a thing. */

@@ -1,7 +1,6 @@
 import { freeColumn, type Interior } from '../interior';
-import type { Box } from '../geometry/vector';
-import { remember } from '../memory';
-import { firmParts, type PlacedPiece, type Scene } from '../modes';
+import type { PlacedPiece, Scene } from '../modes';
+import { partsStanding } from './standing';
 
 /**
  * How high one can reach over a square of half-width `half` about (x, y): the lowest free height at its corners, 0
@@ -13,15 +12,6 @@ export function headroom(interior: Interior, x: number, y: number, half: number)
 		for (const dy of [-half, half]) lowest = Math.min(lowest, freeColumn(interior, x + dx, y + dy)?.high ?? 0);
 	return lowest;
 }
-
-/** Everything firm that stands or hangs in a scene: the boxes round it, and the piece that it belongs to. Remembered. */
-const firmIn = remember((scene: Scene): readonly { box: Box; piece: PlacedPiece }[] =>
-	scene.pieces.flatMap((piece) =>
-		firmParts(piece)
-			.filter(({ part }) => part.form !== 'cloth')
-			.map(({ box }) => ({ box, piece }))
-	)
-);
 
 /** How high one can reach, and the piece that hangs there when it is not the vehicle that ends it. */
 export interface Overhead {
@@ -35,7 +25,7 @@ export interface Overhead {
  */
 export function overheadIn(scene: Scene, x: number, y: number, half: number, bearing: number): Overhead {
 	let found: Overhead = { high: headroom(scene.interior, x, y, half) };
-	for (const { box, piece } of firmIn(scene))
+	for (const { box, piece } of partsStanding(scene))
 		if (
 			box.z[0] < found.high &&
 			box.z[0] > bearing &&

@@ -1,7 +1,7 @@
 import { bounds } from '../geometry/polygon';
 import type { Box } from '../geometry/vector';
 import { remember } from '../memory';
-import type { Scene } from '../modes';
+import type { PlacedPiece, Scene } from '../modes';
 
 /** The boxes round the blocks of every seat in a scene. Remembered. */
 export const seatBoxes = remember((scene: Scene): readonly Box[] =>
@@ -13,8 +13,10 @@ export const seatBoxes = remember((scene: Scene): readonly Box[] =>
 	)
 );
 
-/** The boxes round everything that stands in a scene, part by part: pieces without their pads and their cloth, which is pushed aside, and seats. Remembered. */
-export const standingIn = remember((scene: Scene): readonly Box[] => [
-	...scene.pieces.flatMap(({ parts }) => parts.filter(({ part }) => part.form !== 'cloth').map(({ box }) => box)),
-	...seatBoxes(scene)
-]);
+/** The boxes round what stands or hangs in a scene, part by part, and the piece each belongs to: without pads, and without cloth, which is pushed aside. Remembered. */
+export const partsStanding = remember((scene: Scene): readonly { box: Box; piece: PlacedPiece }[] =>
+	scene.pieces.flatMap((piece) => piece.parts.filter(({ part }) => part.form !== 'cloth').map(({ box }) => ({ box, piece })))
+);
+
+/** The boxes round everything that stands in a scene, seats as well. Remembered. */
+export const standingIn = remember((scene: Scene): readonly Box[] => [...partsStanding(scene).map(({ box }) => box), ...seatBoxes(scene)]);

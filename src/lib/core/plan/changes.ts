@@ -23,7 +23,7 @@ export function addPerson(plan: Plan, person: Person): Edit[] {
 }
 
 /** Postures that are taken on a piece, never on the floor. */
-const sits = (posture: Posture) => posture === 'on the bench' || posture === 'on the edge of a bed';
+export const sits = (posture: Posture) => posture === 'on the bench' || posture === 'on the edge of a bed';
 
 const placeOf = (posture: Posture, piece: string | undefined) => (posture === 'in a seat' || !piece ? { posture } : { posture, piece });
 

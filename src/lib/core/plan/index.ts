@@ -1,5 +1,5 @@
 export { TOOLS, WISHES, type Brief, type Tool, type Wish } from './brief';
-export { addAnimal, addGear, addMode, addPerson, addPiece, removeAnimal, removeGear, removePerson, removePiece } from './changes';
+export { addAnimal, addGear, addMode, addPerson, addPiece, removeAnimal, removeGear, removePerson, removePiece, sits } from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
 export {
 	FILE_FORMAT,
