@@ -2,14 +2,14 @@
 	import { Button, Modal } from 'flowbite-svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { resolve } from '$app/paths';
-	import { findingsOf } from '$lib/core/checks';
-	import { sceneOf } from '$lib/core/derive';
-	import { BODY_STYLES, LARGEST_FILE, starterPlan, type BodyStyle, type Vehicle } from '$lib/core/plan';
-	import { withVehicle } from '$lib/core/shelf';
-	import { longSection, viewFromAbove } from '$lib/core/views';
+	import { BODY_STYLES, LARGEST_FILE, type BodyStyle } from '$lib/core/plan';
+	import type { PlanSummary } from '$lib/core/summary';
+	import Backups from '$lib/ui/Backups.svelte';
 	import Drawing from '$lib/ui/Drawing.svelte';
+	import KeptHere from '$lib/ui/KeptHere.svelte';
 	import Preferences from '$lib/ui/Preferences.svelte';
 	import StatusMark from '$lib/ui/StatusMark.svelte';
+	import { STATUS_WORDS } from '$lib/ui/words';
 
 	let { data } = $props();
 
@@ -23,30 +23,23 @@
 	let leaving: { id: string; name: string } | undefined = $state();
 
 	let leavingShelf: { id: string; name: string } | undefined = $state();
-	/** The empty room of a vehicle from above. */
-	function roomOf(vehicle: Vehicle) {
-		const plan = withVehicle(starterPlan(vehicle.name, vehicle.bodyStyle), vehicle);
-		return viewFromAbove({ plan, scene: sceneOf(plan, 'drive') });
-	}
 	async function unshelve() {
 		if (leavingShelf) await fetch(`/api/vehicles/${leavingShelf.id}`, { method: 'DELETE' });
 		leavingShelf = undefined;
 		await invalidateAll();
 	}
 
-	const cards = $derived(
-		data.plans.map(({ id, plan, updatedAt }) => {
-			const modes = Object.keys(plan.modes);
-			const shown = modes.find((m) => plan.modes[m].use === 'night') ?? modes[0];
-			return {
-				id,
-				plan,
-				updatedAt,
-				view: shown ? longSection({ plan, scene: sceneOf(plan, shown) }) : undefined,
-				worst: findingsOf(plan)[0]
-			};
-		})
-	);
+	// Rows that were just saved get their drawing in a moment.
+	let looked = 0;
+	$effect(() => {
+		if (!data.plans.pending || looked++ > 60) return;
+		const timer = setTimeout(() => void invalidateAll(), 1500);
+		return () => clearTimeout(timer);
+	});
+	const findings = (summary: PlanSummary) =>
+		(['clash', 'unmeasured', 'tight'] as const)
+			.flatMap((status) => (summary.findings[status] ? [`${summary.findings[status]} ${STATUS_WORDS[status].toLowerCase()}`] : []))
+			.join(', ');
 
 	async function send(body: object) {
 		busy = true;
@@ -58,7 +51,8 @@
 				body: JSON.stringify(body)
 			});
 			const answer = await response.json().catch(() => ({}));
-			if (response.ok) await goto(resolve(`/plans/${answer.id}/${'file' in body ? 'layout' : 'interior'}` as '/'));
+			if (response.ok && answer.vehicle) await invalidateAll();
+			else if (response.ok) await goto(resolve(`/plans/${answer.id}/${'file' in body ? 'layout' : 'interior'}` as '/'));
 			else refusal = { message: answer.message ?? 'The server refused this.', faults: answer.faults ?? [] };
 		} catch {
 			refusal = { message: 'The server does not answer. Start it again with npm start and try once more.', faults: [] };
@@ -123,7 +117,7 @@
 					{#each BODY_STYLES as style (style)}<option>{style}</option>{/each}
 					{#if data.vehicles.length > 0}
 						<optgroup label="From the shelf, as measured">
-							{#each data.vehicles as { id, vehicle } (id)}<option value={id}>{vehicle.name}</option>{/each}
+							{#each data.vehicles as { id, name } (id)}<option value={id}>{name}</option>{/each}
 						</optgroup>
 					{/if}
 				</select>
@@ -154,7 +148,7 @@
 		</form>
 		<div class="card import">
 			<h2>Open a plan file</h2>
-			<p class="quiet">A <code>.nook.json</code> file from someone else, or one you kept.</p>
+			<p class="quiet">A <code>.nook.json</code> file from someone else, or one you kept. A vehicle’s file goes onto the shelf.</p>
 			<label class="tool">
 				Choose a file …
 				<input type="file" accept=".json,application/json" class="sr-only" onchange={importFile} disabled={busy} />
@@ -162,47 +156,99 @@
 		</div>
 	</section>
 
-	<h2 class="list-title">Your plans</h2>
-	{#if cards.length === 0}
-		<p class="quiet">None yet. Start one above, or run <code>npm run demo</code> for two worked examples.</p>
+	<KeptHere />
+
+	<div class="list-head">
+		<h2 class="list-title">Your plans</h2>
+		{#if data.plans.pages > 1 || data.words !== ''}
+			<form method="GET" role="search">
+				<input
+					class="field"
+					type="search"
+					name="q"
+					value={data.words}
+					aria-label="Look for a plan by its name"
+					placeholder="Name of a plan"
+				/>
+				<button type="submit" class="tool">Look</button>
+			</form>
+		{/if}
+	</div>
+	{#if data.plans.entries.length === 0}
+		<p class="quiet">
+			{#if data.words !== ''}No plan has “{data.words}” in its name.{:else}None yet. Start one above, or run <code>npm run demo</code> for two
+				worked examples.{/if}
+		</p>
 	{/if}
 	<ul class="plans">
-		{#each cards as { id, plan, view, worst } (id)}
+		{#each data.plans.entries as { id, name, summary, unreadable } (id)}
 			<li class="card">
-				<a href={resolve(`/plans/${id}/layout` as '/')}>
-					<span class="picture"
-						>{#if view}<Drawing {view} title={plan.name} small />{/if}</span
-					>
-					<strong>{plan.name}</strong>
-					<span class="quiet"
-						>{plan.vehicle.bodyStyle}, {Object.values(plan.pieces)
-							.map((p) => p.name)
-							.join(', ') || 'nothing built in yet'}</span
-					>
-					{#if worst}<span class="worst"
-							><StatusMark status={worst.status} size={14} /> {worst.status === 'clear' ? 'all clear' : worst.title}</span
-						>{/if}
-				</a>
-				<button type="button" class="tool delete" onclick={() => (leaving = { id, name: plan.name })}>Delete …</button>
+				{#if unreadable}
+					<div class="unreadable">
+						<strong>{name}</strong>
+						<span class="worst"><StatusMark status="clash" size={14} /> cannot be read</span>
+						<span class="quiet">{unreadable} It is left as it is.</span>
+						<a class="tool" href={resolve(`/plans/${id}/export/stored` as '/')} download>Download what is stored</a>
+					</div>
+				{:else}
+					<a href={resolve(`/plans/${id}/layout` as '/')}>
+						<span class="picture"
+							>{#if summary?.view}<Drawing view={summary.view} title={name} small />{/if}</span
+						>
+						<strong>{name}</strong>
+						{#if summary}
+							<span class="quiet">{summary.bodyStyle}, {summary.pieces.join(', ') || 'nothing built in yet'}</span>
+							{#if summary.worst}<span class="worst"
+									><StatusMark status={summary.worst.status} size={14} />
+									{summary.worst.status === 'clear' ? 'all clear' : `${summary.worst.title} (${findings(summary)})`}</span
+								>{/if}
+						{:else}
+							<span class="quiet">being drawn …</span>
+						{/if}
+					</a>
+				{/if}
+				<button type="button" class="tool delete" onclick={() => (leaving = { id, name })}>Delete …</button>
 			</li>
 		{/each}
 	</ul>
+	{#if data.plans.pages > 1}
+		<nav class="pages" aria-label="Pages of the list">
+			{#each Array.from({ length: data.plans.pages }, (_, i) => i + 1) as page (page)}
+				{#if page === data.plans.page}<span aria-current="page">{page}</span>
+				{:else}<a href="?{new URLSearchParams({ ...(data.words ? { q: data.words } : {}), page: String(page) })}">{page}</a>{/if}
+			{/each}
+			<span class="quiet">{data.plans.count} plans</span>
+		</nav>
+	{/if}
 	{#if data.vehicles.length > 0}
 		<h2 class="list-title">Vehicles on the shelf</h2>
 		<ul class="plans">
-			{#each data.vehicles as { id, vehicle, plans } (id)}
+			{#each data.vehicles as { id, name, summary, unreadable, plans } (id)}
 				<li class="card">
-					<span class="picture"><Drawing view={roomOf(vehicle)} title={vehicle.name} small /></span>
-					<strong>{vehicle.name}</strong>
-					<span class="quiet"
-						>{vehicle.bodyStyle}, {plans.length === 0 ? 'in no plan' : `in ${plans.map((plan) => plan.name).join(', ')}`}</span
-					>
-					<button type="button" class="tool delete" onclick={() => (leavingShelf = { id, name: vehicle.name })}>Take off the shelf …</button
-					>
+					<div class="vehicle">
+						{#if unreadable}
+							<strong>{name}</strong>
+							<span class="worst"><StatusMark status="clash" size={14} /> cannot be read</span>
+							<span class="quiet">{unreadable} It is left as it is.</span>
+						{:else}
+							<span class="picture"
+								>{#if summary}<Drawing view={summary.view} title={name} small />{/if}</span
+							>
+							<strong>{name}</strong>
+						{/if}
+						<span class="quiet"
+							>{summary ? `${summary.bodyStyle}, ` : ''}{plans.length === 0
+								? 'in no plan'
+								: `in ${plans.map((plan) => plan.name).join(', ')}`}</span
+						>
+						<a class="tool" href={resolve(`/vehicles/${id}/export` as '/')} download>Download its file</a>
+					</div>
+					<button type="button" class="tool delete" onclick={() => (leavingShelf = { id, name })}>Take off the shelf …</button>
 				</li>
 			{/each}
 		</ul>
 	{/if}
+	<Backups signedIn={data.signedIn} />
 </main>
 
 {#if leavingShelf}
@@ -268,12 +314,46 @@
 		grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
 		gap: 16px;
 	}
-	.plans a {
+	.plans li > a {
 		display: flex;
 		flex-direction: column;
 		gap: 3px;
 		padding: 14px 14px 6px;
 		color: inherit;
+	}
+	.list-head {
+		display: flex;
+		align-items: end;
+		justify-content: space-between;
+		gap: 12px;
+		flex-wrap: wrap;
+	}
+	.list-head form {
+		display: flex;
+		gap: 6px;
+		margin-bottom: 10px;
+	}
+	.unreadable,
+	.vehicle {
+		display: flex;
+		flex-direction: column;
+		align-items: flex-start;
+		gap: 5px;
+		padding: 14px 14px 6px;
+		overflow-wrap: anywhere;
+	}
+	.vehicle .picture {
+		width: 100%;
+	}
+	.pages {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 12px;
+		margin-top: 16px;
+	}
+	.pages a {
+		color: var(--accent);
+		text-decoration: underline;
 	}
 	.picture {
 		height: 150px;

@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readPlanFile } from '../core/plan';
-import { createPlan, listPlans } from './plans';
+import { planNames } from './list';
+import { createPlan, storable } from './plans';
 
 /**
  * Loads every example plan of a folder that is not in the list yet, by name.
@@ -10,7 +11,7 @@ import { createPlan, listPlans } from './plans';
  * @throws Error when an example is not a valid plan file.
  */
 export async function loadExamples(folder: string): Promise<string[]> {
-	const known = new Set((await listPlans()).map(({ plan }) => plan.name));
+	const known = await planNames();
 	const loaded: string[] = [];
 	for (const file of readdirSync(folder)
 		.filter((name) => name.endsWith('.nook.json'))
@@ -18,7 +19,7 @@ export async function loadExamples(folder: string): Promise<string[]> {
 		const read = readPlanFile(readFileSync(join(folder, file), 'utf8'));
 		if (!read.ok) throw new Error(`${file}: ${read.faults.join('; ')}`);
 		if (known.has(read.plan.name)) continue;
-		await createPlan(read.plan);
+		await createPlan(storable(read.plan));
 		loaded.push(read.plan.name);
 	}
 	return loaded;

@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { FILE_VERSION, migrateVehicle, vehicleSchema, type Plan, type Vehicle } from '../core/plan';
-import { effectOf, withVehicle, type Effect } from '../core/shelf';
+import { FILE_VERSION, type Plan, type Vehicle } from '../core/plan';
+import { withVehicle, type Effect } from '../core/shelf';
 import { database, PlanRow, VehicleRow } from './database';
-import { planOf } from './plans';
+import { ownState } from './plans';
+import { job } from './jobs/pool';
+import { planOf, vehicleOf, type StoredDocument } from './stored';
+import { summarySoon } from './summaries';
 
 /** A measured vehicle that is kept by itself. */
 export interface ShelvedVehicle {
@@ -25,9 +28,7 @@ export interface AffectedPlan {
 /** Thrown when somebody else changed a plan or the vehicle meanwhile; nothing was changed. */
 export class MovedOnError extends Error {}
 
-function vehicleOf(row: VehicleRow): Vehicle {
-	return vehicleSchema.parse(migrateVehicle(JSON.parse(row.document), row.format));
-}
+const columnsOf = (vehicle: Vehicle) => ({ name: vehicle.name, document: JSON.stringify(vehicle), format: FILE_VERSION });
 
 async function usersOf(id: string): Promise<{ id: string; name: string }[]> {
 	const rows = await PlanRow.findAll({ where: { vehicleId: id }, attributes: ['id', 'name'], order: [['name', 'ASC']] });
@@ -42,13 +43,6 @@ async function shelved(row: VehicleRow): Promise<ShelvedVehicle> {
 		plans: await usersOf(row.id),
 		updatedAt: row.updatedAt.toISOString()
 	};
-}
-
-/** Every vehicle on the shelf, by name. */
-export async function listVehicles(): Promise<ShelvedVehicle[]> {
-	await database();
-	const rows = await VehicleRow.findAll({ order: [['name', 'ASC']] });
-	return Promise.all(rows.map(shelved));
 }
 
 /** One vehicle, or undefined. */
@@ -74,13 +68,27 @@ export async function shelveVehicle(planId: string, vehicle: Vehicle): Promise<s
 	const sequelize = await database();
 	const id = randomUUID();
 	await sequelize.transaction(async (transaction) => {
-		await VehicleRow.create(
-			{ id, name: vehicle.name, document: JSON.stringify(vehicle), format: FILE_VERSION, version: 1 },
-			{ transaction }
-		);
+		await VehicleRow.create({ id, ...columnsOf(vehicle), version: 1 }, { transaction });
 		await PlanRow.update({ vehicleId: id }, { where: { id: planId }, transaction, silent: true });
 	});
+	summarySoon('vehicle', id);
 	return id;
+}
+
+/** Puts a vehicle on the shelf that comes from a file and belongs to no plan yet; gives its id. */
+export async function createVehicle(vehicle: Vehicle): Promise<string> {
+	await database();
+	const id = randomUUID();
+	await VehicleRow.create({ id, ...columnsOf(vehicle), version: 1 });
+	summarySoon('vehicle', id);
+	return id;
+}
+
+/** What is stored of a vehicle, or undefined. */
+export async function storedVehicle(id: string): Promise<StoredDocument | undefined> {
+	await database();
+	const row = await VehicleRow.findByPk(id, { attributes: ['name', 'document', 'format'] });
+	return row ? { name: row.name, document: row.document, format: row.format } : undefined;
 }
 
 /** Notes that a plan was made with a vehicle of the shelf. */
@@ -99,12 +107,16 @@ export async function removeVehicle(id: string): Promise<boolean> {
 }
 
 /** What a new version of a vehicle would do to every plan that uses it, the one it comes from apart. */
-export async function affectedPlans(id: string, vehicle: Vehicle, from: string): Promise<AffectedPlan[]> {
+export async function affectedPlans(id: string, vehicle: Vehicle, from: string, signal?: AbortSignal): Promise<AffectedPlan[]> {
 	await database();
-	const rows = await PlanRow.findAll({ where: { vehicleId: id }, order: [['name', 'ASC']] });
-	return rows
-		.filter((row) => row.id !== from)
-		.map((row) => ({ id: row.id, name: row.name, version: row.version, effect: effectOf(planOf(row), vehicle) }));
+	const rows = (await PlanRow.findAll({ where: { vehicleId: id }, order: [['name', 'ASC']] })).filter((row) => row.id !== from);
+	const stored = rows.map(({ name, document, format }) => ({ name, document, format }));
+	const effects = await job('effects', { stored, vehicle }, signal);
+	// A plan that cannot be read is not changed either: the list of plans says so.
+	return rows.flatMap((row, i) => {
+		const effect = effects[i];
+		return effect ? [{ id: row.id, name: row.name, version: row.version, effect }] : [];
+	});
 }
 
 /**
@@ -120,9 +132,9 @@ export async function changeVehicle(
 	plans: { id: string; version: number }[]
 ): Promise<number> {
 	const sequelize = await database();
-	return sequelize.transaction(async (transaction) => {
+	const changedPlans = await sequelize.transaction(async (transaction) => {
 		const [changed] = await VehicleRow.update(
-			{ name: vehicle.name, document: JSON.stringify(vehicle), format: FILE_VERSION, version: baseVersion + 1 },
+			{ ...columnsOf(vehicle), version: baseVersion + 1 },
 			{ where: { id, version: baseVersion }, transaction }
 		);
 		if (changed !== 1)
@@ -131,8 +143,11 @@ export async function changeVehicle(
 			const row = await PlanRow.findOne({ where: { id: planId, version, vehicleId: id }, transaction });
 			if (!row) throw new MovedOnError('One of the plans was changed meanwhile. Nothing was changed; look at the effects again.');
 			const moved: Plan = withVehicle(planOf(row), vehicle);
-			await row.update({ document: JSON.stringify(moved), format: FILE_VERSION, version: version + 1 }, { transaction });
+			await row.update({ document: JSON.stringify(moved), format: FILE_VERSION, version: version + 1, ...ownState() }, { transaction });
 		}
-		return baseVersion + 1;
+		return plans;
 	});
+	summarySoon('vehicle', id);
+	for (const plan of changedPlans) summarySoon('plan', plan.id);
+	return baseVersion + 1;
 }

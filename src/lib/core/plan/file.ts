@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { fromVersion1, vehicleFromVersion1 } from './from-version-1';
 import { RESERVED_KEYS } from './id';
 import { planSchema, type Plan } from './plan';
+import { vehicleSchema, type Vehicle } from './vehicle';
 
 export const FILE_FORMAT = 'vast-nook plan';
+export const VEHICLE_FORMAT = 'vast-nook vehicle';
 export const FILE_VERSION = 2;
 /** Largest file that is read, in characters: fifty times the largest plan we made. */
 export const LARGEST_FILE = 4_000_000;
@@ -21,33 +23,86 @@ const MIGRATIONS: Record<number, { plan: (plan: unknown) => unknown; vehicle: (v
 	1: { plan: fromVersion1, vehicle: vehicleFromVersion1 }
 };
 
-const refuse = (...faults: string[]): PlanRead => ({ ok: false, faults });
+const refuse = (...faults: string[]): { ok: false; faults: string[] } => ({ ok: false, faults });
 
-/** Reads a `.nook.json` file. Nothing is guessed or repaired: a file with a fault is refused with the path of each fault. */
+/** A vehicle read from outside, or one line for each fault. */
+export type VehicleRead = { ok: true; vehicle: Vehicle } | { ok: false; faults: string[] };
+
+/** Reads a `.nook.json` file of a plan. Nothing is guessed or repaired: a file with a fault is refused with the path of each fault. */
 export function readPlanFile(text: string): PlanRead {
+	const envelope = readEnvelope(text, FILE_FORMAT, 'plan');
+	return envelope.ok ? readPlan(migratePlan(envelope.value, envelope.version), ['plan']) : envelope;
+}
+
+/** Reads the file of a vehicle that was kept by itself. */
+export function readVehicleFile(text: string): VehicleRead {
+	const envelope = readEnvelope(text, VEHICLE_FORMAT, 'vehicle');
+	if (!envelope.ok) return envelope;
+	const result = vehicleSchema.safeParse(migrateVehicle(envelope.value, envelope.version));
+	return result.success ? { ok: true, vehicle: result.data } : refuse(...faultLines(result.error, ['vehicle']));
+}
+
+/** Whether a text claims to be the file of a vehicle, looked up without reading it. */
+export const isVehicleFile = (text: string): boolean =>
+	new RegExp(`^\uFEFF?\\s*\\{\\s*"format"\\s*:\\s*"${VEHICLE_FORMAT}"`).test(text.slice(0, 200));
+
+/** What a file holds under its key, with the version of the format that it was written in. */
+function readEnvelope(
+	text: string,
+	format: string,
+	key: 'plan' | 'vehicle'
+): { ok: true; value: unknown; version: number } | { ok: false; faults: string[] } {
 	if (text.length > LARGEST_FILE)
 		return refuse(`The file has ${Math.round(text.length / 1e6)} million characters; a plan has at most ${LARGEST_FILE / 1e6} million.`);
 	if (nesting(text) > DEEPEST) return refuse(`The file is nested deeper than ${DEEPEST} levels; a plan never is.`);
+	// Some editors put a mark of byte order in front, which is no part of the text.
+	const plain = text.startsWith('\uFEFF') ? text.slice(1) : text;
 	let raw: unknown;
 	try {
-		raw = JSON.parse(text);
+		raw = JSON.parse(plain);
 	} catch (error) {
 		return refuse(`This is not JSON: ${(error as Error).message}`);
 	}
-	return readEnvelope(raw);
-}
-
-function readEnvelope(raw: unknown): PlanRead {
 	if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
 		return refuse('The file does not hold a plan: it should be an object.');
+	const twice = repeatedKey(plain);
+	if (twice) return refuse(`“${twice}” stands twice in one object: nobody can tell which of the two is meant.`);
 	const file = raw as Record<string, unknown>;
-	if (file.format !== FILE_FORMAT) return refuse(`format: should be “${FILE_FORMAT}”; this file comes from something else.`);
+	if (file.format !== format) return refuse(`format: should be “${format}”; this file comes from something else.`);
 	const { version } = file;
 	if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return refuse('version: should be a whole number from 1.');
 	if (version > FILE_VERSION) return refuse(`version: ${version} was written by a newer program; this one reads up to ${FILE_VERSION}.`);
-	const reserved = reservedKeyPath(file.plan, 'plan');
+	const reserved = reservedKeyPath(file[key], key);
 	if (reserved) return refuse(`${reserved}: this name is reserved.`);
-	return readPlan(migratePlan(file.plan, version), ['plan']);
+	return { ok: true, value: file[key], version };
+}
+
+/** A key that one object of a JSON text has twice, if any: parsing would keep the last and drop the other without a word. */
+function repeatedKey(text: string): string | undefined {
+	const open: (Set<string> | undefined)[] = [];
+	let expectsKey = false;
+	for (let i = 0; i < text.length; i++) {
+		const c = text[i];
+		if (c === '{') {
+			open.push(new Set());
+			expectsKey = true;
+		} else if (c === '[') {
+			open.push(undefined);
+			expectsKey = false;
+		} else if (c === '}' || c === ']') open.pop();
+		else if (c === ',') expectsKey = open[open.length - 1] !== undefined;
+		else if (c === '"') {
+			const from = i++;
+			while (text[i] !== '"') i += text[i] === '\\' ? 2 : 1;
+			if (!expectsKey) continue;
+			expectsKey = false;
+			const key = JSON.parse(text.slice(from, i + 1)) as string;
+			const keys = open[open.length - 1];
+			if (keys?.has(key)) return key;
+			keys?.add(key);
+		}
+	}
+	return undefined;
 }
 
 /** A raw plan that was written by version `from` of the format, as the present version has it; what is not a plan stays as it is. */
@@ -64,18 +119,39 @@ export function migrateVehicle(vehicle: unknown, from: number): unknown {
 	return present;
 }
 
-/** Checks a plan that is already an object, as the server receives it. */
+/** Checks a plan that somebody sends as a value: like {@link readPlan}, but with what a file is refused for. */
+export function readPlanValue(raw: unknown): PlanRead {
+	if (depthOf(raw) > DEEPEST) return refuse(`The plan is nested deeper than ${DEEPEST} levels; a plan never is.`);
+	const reserved = reservedKeyPath(raw, 'plan');
+	return reserved ? refuse(`${reserved}: this name is reserved.`) : readPlan(raw, ['plan']);
+}
+
+/** Levels of a value, counted no further than what is refused. */
+function depthOf(value: unknown, level = 0): number {
+	if (typeof value !== 'object' || value === null || level > DEEPEST) return level;
+	return Object.values(value).reduce((deepest: number, inner) => Math.max(deepest, depthOf(inner, level + 1)), level);
+}
+
+/** Checks a plan that is already an object. */
 export function readPlan(raw: unknown, prefix: string[] = []): PlanRead {
 	const result = planSchema.safeParse(raw);
 	if (result.success) return { ok: true, plan: result.data };
-	const faults = result.error.issues.slice(0, 50).map((issue) => `${[...prefix, ...issue.path].join(' › ')}: ${issue.message}`);
-	if (result.error.issues.length > 50) faults.push(`and ${result.error.issues.length - 50} more`);
-	return { ok: false, faults };
+	return refuse(...faultLines(result.error, prefix));
+}
+
+/** One line for each fault, as many as somebody would read. */
+function faultLines({ issues }: z.ZodError, prefix: string[]): string[] {
+	const faults = issues.slice(0, 50).map((issue) => `${[...prefix, ...issue.path].join(' › ')}: ${issue.message}`);
+	return issues.length > 50 ? [...faults, `and ${issues.length - 50} more`] : faults;
 }
 
 /** The text of a `.nook.json` file for a plan. */
 export const writePlanFile = (plan: Plan): string =>
 	`${JSON.stringify({ format: FILE_FORMAT, version: FILE_VERSION, plan }, null, '\t')}\n`;
+
+/** The text of a file for a vehicle that is kept by itself. */
+export const writeVehicleFile = (vehicle: Vehicle): string =>
+	`${JSON.stringify({ format: VEHICLE_FORMAT, version: FILE_VERSION, vehicle }, null, '\t')}\n`;
 
 /** The published JSON Schema of the file format, as an object. */
 export const fileJsonSchema = (): object => z.toJSONSchema(fileSchema, { io: 'input', target: 'draft-2020-12', unrepresentable: 'any' });

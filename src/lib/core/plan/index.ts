@@ -5,13 +5,18 @@ export {
 	FILE_FORMAT,
 	FILE_VERSION,
 	fileJsonSchema,
+	isVehicleFile,
 	LARGEST_FILE,
 	migratePlan,
 	migrateVehicle,
 	readPlan,
 	readPlanFile,
+	readPlanValue,
+	readVehicleFile,
 	writePlanFile,
-	type PlanRead
+	writeVehicleFile,
+	type PlanRead,
+	type VehicleRead
 } from './file';
 export {
 	addFitting,
@@ -35,7 +40,7 @@ export {
 	type Measurement,
 	type MeasurementStatus
 } from './measurement';
-export { mergeVersions, type Merge } from './merge';
+export { editsBetween, mergeVersions, reconcile, type Choice, type Conflict, type Merge, type Reconciled } from './merge';
 export { modeFor } from './mode-for';
 export {
 	HEADS,

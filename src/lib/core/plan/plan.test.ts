@@ -200,7 +200,7 @@ describe('merging versions', () => {
 	it('reports what both changed, and keeps mine', () => {
 		const base = { a: { x: 1 }, b: 1 };
 		const { value, conflicts } = mergeVersions(base, { a: { x: 2 }, b: 1 }, { a: { x: 3 }, b: 2 });
-		expect(conflicts).toEqual([['a', 'x']]);
+		expect(conflicts).toEqual([{ path: ['a', 'x'], mine: 2, theirs: 3 }]);
 		expect(value).toEqual({ a: { x: 2 }, b: 2 });
 	});
 	const table = fc.dictionary(fc.constantFrom('a', 'b', 'c', 'd'), fc.integer({ min: 0, max: 3 }));

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { readJson } from '$lib/server/body';
 import { findPlan } from '$lib/server/plans';
 import { shelveVehicle } from '$lib/server/vehicles';
+import { orSay } from '$lib/server/faults';
 import type { RequestHandler } from './$types';
 
 const requestSchema = z.strictObject({ plan: z.string().max(60) });
@@ -13,5 +14,5 @@ export const POST: RequestHandler = async ({ request }) => {
 	if (!body.success) error(400, 'Say which plan’s vehicle is meant.');
 	const stored = await findPlan(body.data.plan);
 	if (!stored) error(404, 'There is no such plan.');
-	return json({ id: await shelveVehicle(stored.id, stored.plan.vehicle) }, { status: 201 });
+	return json({ id: await orSay(shelveVehicle(stored.id, stored.plan.vehicle)) }, { status: 201 });
 };

@@ -1,22 +1,25 @@
 <script lang="ts">
 	import { Redo2, Undo2 } from '@lucide/svelte';
-	import { Button, Modal } from 'flowbite-svelte';
 	import { onMount, untrack } from 'svelte';
+	import { preloadCode } from '$app/navigation';
 	import { resolve } from '$app/paths';
+	import { fetchAhead } from '$lib/client/ahead';
 	import { Derived } from '$lib/client/derived.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { modeFor } from '$lib/core/plan';
 	import { PlanSession } from '$lib/client/session.svelte';
 	import { Solids } from '$lib/client/solids.svelte';
+	import DeletedElsewhere from '$lib/ui/DeletedElsewhere.svelte';
 	import { provideWorkbench, type Workbench } from '$lib/ui/context';
 	import Preferences from '$lib/ui/Preferences.svelte';
 	import SaveSign from '$lib/ui/SaveSign.svelte';
 	import StageNav from '$lib/ui/StageNav.svelte';
+	import VersionQuestion from '$lib/ui/VersionQuestion.svelte';
 
 	let { data, children } = $props();
 
-	const { id, plan, version } = untrack(() => data.stored);
-	const session = new PlanSession(id, plan, version);
+	const { id, plan, revision } = untrack(() => data.stored);
+	const session = new PlanSession(id, plan, revision);
 	const firstMode = modeFor(plan, 'night')?.id ?? Object.keys(plan.modes)[0];
 	const workbench: Workbench = $state({
 		session,
@@ -38,7 +41,13 @@
 		workbench.derived = derived;
 		workbench.solids = solids;
 		const leave = session.start();
+		// Once the page works, what the other stages need: they open without the server as well.
+		const later = setTimeout(() => {
+			const stages = ['interior', 'interior/walk', 'interior/scan', 'people', 'find', 'layout', 'compare', 'conversion', 'cutting'];
+			void fetchAhead(() => Promise.all(stages.map((stage) => preloadCode(`/plans/${id}/${stage}`))));
+		}, 1000);
 		return () => {
+			clearTimeout(later);
 			leave();
 			derived.stop();
 			solids.stop();
@@ -70,7 +79,7 @@
 		<h1>{session.plan.name}</h1>
 		<StageNav planId={id} plan={session.plan} findings={workbench.derived?.findings ?? []} />
 		<div class="tools">
-			<SaveSign state={session.saveState} />
+			<SaveSign state={session.saving.sign} trouble={session.saving.trouble} />
 			<button
 				type="button"
 				class="tool"
@@ -103,20 +112,10 @@
 	<main>{@render children()}</main>
 </div>
 
-{#if session.conflict}
-	<Modal open title="Two windows changed the same thing" dismissable={false}>
-		<p>
-			Another window saved this plan while you changed it here, and both changed
-			{session.conflict.paths.length > 0
-				? session.conflict.paths
-						.slice(0, 3)
-						.map((path) => path.slice(-2).join(' › '))
-						.join(', ')
-				: 'things that depend on each other'}. Nothing is lost either way: the version you do not keep becomes a plan of its own.
-		</p>
-		<Button color="primary" onclick={() => session.settle('mine')}>Keep what I see here</Button>
-		<Button color="alternative" onclick={() => session.settle('theirs')}>Take the other window’s</Button>
-	</Modal>
+{#if session.saving.sign === 'gone'}
+	<DeletedElsewhere {session} />
+{:else if session.saving.question}
+	<VersionQuestion {session} question={session.saving.question} />
 {/if}
 
 <style>

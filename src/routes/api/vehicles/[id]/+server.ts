@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { vehicleSchema } from '$lib/core/plan';
 import { readJson } from '$lib/server/body';
 import { changeVehicle, MovedOnError, removeVehicle } from '$lib/server/vehicles';
+import { orSay } from '$lib/server/faults';
 import type { RequestHandler } from './$types';
 
 const requestSchema = z.strictObject({
@@ -17,7 +18,7 @@ export const PUT: RequestHandler = async ({ params, request }) => {
 	if (!body.success) error(422, `The vehicle was not changed: ${body.error.issues[0].path.join(' › ')} ${body.error.issues[0].message}`);
 	const { baseVersion, vehicle, plans } = body.data;
 	try {
-		return json({ version: await changeVehicle(params.id, baseVersion, vehicle, plans) });
+		return json({ version: await orSay(changeVehicle(params.id, baseVersion, vehicle, plans)) });
 	} catch (cause) {
 		if (cause instanceof MovedOnError) error(409, cause.message);
 		throw cause;
@@ -25,6 +26,6 @@ export const PUT: RequestHandler = async ({ params, request }) => {
 };
 
 export const DELETE: RequestHandler = async ({ params }) => {
-	if (!(await removeVehicle(params.id))) error(404, 'There is no such vehicle on the shelf.');
+	if (!(await orSay(removeVehicle(params.id)))) error(404, 'There is no such vehicle on the shelf.');
 	return new Response(null, { status: 204 });
 };

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { vehicleSchema } from '$lib/core/plan';
 import { readJson } from '$lib/server/body';
 import { affectedPlans } from '$lib/server/vehicles';
+import { orSay } from '$lib/server/faults';
 import type { RequestHandler } from './$types';
 
 const requestSchema = z.strictObject({ from: z.string().max(60), vehicle: vehicleSchema });
@@ -11,5 +12,5 @@ const requestSchema = z.strictObject({ from: z.string().max(60), vehicle: vehicl
 export const POST: RequestHandler = async ({ params, request }) => {
 	const body = requestSchema.safeParse(await readJson(request));
 	if (!body.success) error(422, 'This vehicle is not valid.');
-	return json(await affectedPlans(params.id, body.data.vehicle, body.data.from));
+	return json(await orSay(affectedPlans(params.id, body.data.vehicle, body.data.from, request.signal)));
 };

@@ -1,12 +1,13 @@
-import { partsOf } from '$lib/core/cutting';
-import { partTemplate } from '$lib/core/templates';
-import { findPlan } from '$lib/server/plans';
-import { templateFile } from '$lib/server/template-file';
+import { error } from '@sveltejs/kit';
+import { job } from '$lib/server/jobs/pool';
+import { storedPlan } from '$lib/server/plans';
+import { sendFile, templateAsked } from '$lib/server/send-file';
+import { orSay } from '$lib/server/faults';
 import type { RequestHandler } from './$types';
 
 /** A part of the parts list as a template at full size, by its number. */
-export const GET: RequestHandler = async ({ params, url }) => {
-	const stored = await findPlan(params.id);
-	const line = stored && partsOf(stored.plan).find(({ number }) => String(number) === params.number);
-	return templateFile(url, (mirrored) => line && partTemplate(line, mirrored));
+export const GET: RequestHandler = async ({ params, url, request }) => {
+	const stored = await storedPlan(params.id);
+	if (!stored) error(404, 'There is no such template.');
+	return sendFile(await orSay(job('partTemplate', { stored, number: params.number, asked: templateAsked(url) }, request.signal)));
 };

@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { bounds } from '../core/geometry/polygon';
 import { partsOf } from '../core/cutting';
-import { longestLine, partTemplate, readDxf, readSvg, type Template } from '../core/templates';
+import { FILE_VERSION } from '../core/plan';
+import { longestLine, partTemplate, readDxf, readSvg } from '../core/templates';
 import { plainVehicle, planIn, withPiece } from '../core/testing/plans';
 import { readJson } from './body';
-import { cutOnServer } from './cutting';
 import { fileName } from './file-name';
-import { templateFile } from './template-file';
+import { jobs } from './jobs/jobs';
+import { sendFile, templateAsked } from './send-file';
 
 // The end of a cabinet that follows a leaning wall: a board of a shape, 300 deep at the floor and 200 at its top.
 const plan = withPiece(
@@ -25,8 +26,10 @@ const plan = withPiece(
 	{ side: 'left', rear: 300, length: 800, depth: 212, height: 700, gap: 0, back: 'follows the wall', bays: 1, fill1: 'open shelves' }
 );
 const end = partsOf(plan).find(({ name, shaped }) => name === 'End' && shaped)!;
-const make = (mirrored: boolean): Template => partTemplate(end, mirrored);
-const ask = (query: string) => templateFile(new URL(`http://nook/template?${query}`), make);
+const stored = { name: plan.name, document: JSON.stringify(plan), format: FILE_VERSION };
+const make = (mirrored: boolean) => partTemplate(end, mirrored);
+const ask = async (query: string, number = String(end.number)) =>
+	sendFile(await jobs.partTemplate({ stored, number, asked: templateAsked(new URL(`http://nook/template?${query}`)) }));
 
 describe('a template as a file', () => {
 	it('is the part at full size, through SVG and through DXF', async () => {
@@ -57,7 +60,7 @@ describe('a template as a file', () => {
 	it('says what is wrong with what was asked', async () => {
 		await expect(ask('format=bmp')).rejects.toMatchObject({ status: 404 });
 		await expect(ask('format=toString')).rejects.toMatchObject({ status: 404 });
-		await expect(templateFile(new URL('http://nook/template'), () => undefined)).rejects.toMatchObject({ status: 404 });
+		await expect(ask('', '999')).rejects.toMatchObject({ status: 404 });
 		await expect(ask('paper=A9')).rejects.toMatchObject({
 			status: 400,
 			body: { message: 'There is no paper “A9” here; there is A4 and Letter.' }
@@ -81,20 +84,34 @@ describe('bodies of requests', () => {
 		expect(await readJson(request('{"a":1}'))).toEqual({ a: 1 });
 		await expect(readJson(request('{"a":'))).rejects.toMatchObject({ status: 400 });
 	});
-	it('that are too large end with their own status', async () => {
-		const tooLarge = { json: () => Promise.reject(Object.assign(new Error('too large'), { status: 413 })) } as unknown as Request;
-		await expect(readJson(tooLarge)).rejects.toMatchObject({
+	it('that are too large are read no further than they may be long', async () => {
+		let pulled = 0;
+		const endless = new ReadableStream<Uint8Array>({
+			pull(controller) {
+				pulled++;
+				controller.enqueue(new Uint8Array(1000));
+			}
+		});
+		const body = new Request('http://nook/', { method: 'POST', body: endless, duplex: 'half' } as RequestInit);
+		await expect(readJson(body, 10_000)).rejects.toMatchObject({
 			status: 413,
 			body: { message: expect.stringContaining('Nothing was changed') }
 		});
+		expect(pulled).toBeLessThan(20);
+	});
+	it('that say that they are too large are not read at all', async () => {
+		const body = new Request('http://nook/', { method: 'POST', body: '{}', headers: { 'content-length': '99999999' } });
+		await expect(readJson(body, 10_000)).rejects.toMatchObject({ status: 413 });
 	});
 });
 
-it('the cutting plan of the server has every part once', async () => {
-	const cut = await cutOnServer(plan);
-	const placed = cut.sheets.flatMap(({ plan: { sheets } }) => sheets.flatMap(({ placed }) => placed)).length;
-	const boards = partsOf(plan)
-		.filter(({ form }) => form === 'board')
-		.reduce((sum, { quantity }) => sum + quantity, 0);
-	expect(placed).toBe(boards);
+it('the parts list that the server makes has every part once', async () => {
+	const csv = await jobs.exportFile({ stored, what: 'parts.csv', units: 'metric' });
+	if (!csv.ok) throw new Error(csv.message);
+	for (const { name } of partsOf(plan)) expect(String(csv.body)).toContain(name);
+	expect(await jobs.exportFile({ stored, what: 'toString', units: 'metric' })).toMatchObject({ ok: false, status: 404 });
+	expect(await jobs.exportFile({ stored: { ...stored, document: '{}' }, what: 'plan', units: 'metric' })).toMatchObject({
+		ok: false,
+		status: 422
+	});
 });
