@@ -176,7 +176,7 @@
 	</div>
 	{#if data.plans.entries.length === 0}
 		<p class="quiet">
-			{#if data.words !== ''}No plan has “{data.words}” in its name.{:else}None yet. Start one above, or run <code>npm run demo</code> for two
+			{#if data.words !== ''}No plan has “{data.words}” in its name.{:else}None yet. Start one above, or run <code>npm run demo</code> for some
 				worked examples.{/if}
 		</p>
 	{/if}
@@ -215,7 +215,9 @@
 		<nav class="pages" aria-label="Pages of the list">
 			{#each Array.from({ length: data.plans.pages }, (_, i) => i + 1) as page (page)}
 				{#if page === data.plans.page}<span aria-current="page">{page}</span>
-				{:else}<a href="?{new URLSearchParams({ ...(data.words ? { q: data.words } : {}), page: String(page) })}">{page}</a>{/if}
+				{:else}<a href={resolve(`/?${new URLSearchParams({ ...(data.words ? { q: data.words } : {}), page: String(page) })}` as '/')}
+						>{page}</a
+					>{/if}
 			{/each}
 			<span class="quiet">{data.plans.count} plans</span>
 		</nav>

@@ -4,15 +4,10 @@ import { OpenDocument } from './document/open-document.svelte';
 import { BrowserDrafts, type Draft, type DraftStore } from './sync/drafts';
 import { Saving } from './sync/saving.svelte';
 import { PlanTransport, type Transport } from './sync/transport';
-import { alive, livingWindows, orphans, randomName } from './sync/windows';
+import { alive, leaving, livingWindows, orphans, randomName, windowsOfThisPage } from './sync/windows';
 
 /** How often it is asked whether other windows saved, ms; windows of this browser say so at once. */
 const POLL_DELAY = 4000;
-
-/** Every window that this page has been: a plan that is left and opened again is a new one each time. */
-const windowsOfThisPage = new Set<string>();
-/** Plans that are left and still being saved. */
-const leaving = new Map<string, Promise<unknown>>();
 
 /** What is wrong with a plan, in a sentence, or nothing. */
 export function faultOf(plan: unknown): string | undefined {

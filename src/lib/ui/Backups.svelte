@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Button, Modal } from 'flowbite-svelte';
 	import { invalidateAll } from '$app/navigation';
+	import { resolve } from '$app/paths';
 
 	/** Whether one has to sign in here, and so can sign out. */
 	let { signedIn }: { signedIn: boolean } = $props();
@@ -45,7 +46,7 @@
 		folder <code>backups</code> beside it.
 	</p>
 	<div class="row">
-		<a class="tool" href="/api/archive" download>Download everything</a>
+		<a class="tool" href={resolve('/api/archive' as '/')} download>Download everything</a>
 		<label class="tool">
 			Put a file of everything back …
 			<input

@@ -37,7 +37,7 @@
 {:else}
 	<Modal open title="Two windows changed the same thing" dismissable={false}>
 		{#if question.conflicts.length > 0}
-			<p>Everything else of both windows is in here already. Say what stays of these:</p>
+			<p>Everything else of both windows stays. Say what is right of these:</p>
 			<div class="places">
 				{#each question.conflicts as { path, mine, theirs } (keyOf(path))}
 					<fieldset>

@@ -183,9 +183,7 @@ export class Saving<T extends { name: string }> {
 			if (answer.kind !== 'stored' && answer.kind !== 'standing') return;
 			const accepted = answer.kind === 'standing' ? answer.accepted : undefined;
 			const drop = () => this.around.drafts.drop(draft.document, draft.window).catch(() => undefined);
-			const through = accepted && (accepted.window === draft.window ? accepted.state >= draft.state : same(draft.value, sent.value));
-			const empty = !draft.sent && same(draft.base, draft.value) && (answer.kind === 'stored' || answer.sameLine);
-			if (through || empty) return drop();
+			if (isThrough(draft, sent, answer)) return drop();
 			// What was done here since comes on top.
 			const { value, conflicts, misfits } = reconcile(this.base, this.document.value, draft.value, this.document.valid);
 			if (conflicts.length > 0 || misfits.length > 0) return;
@@ -338,6 +336,13 @@ export class Saving<T extends { name: string }> {
 		this.document.adopt(merged);
 		this.rebase(theirs, revision);
 	}
+}
+
+/** Whether the server has all that a draft holds, or the draft holds nothing that it could have. */
+function isThrough<T>(draft: Draft<T>, sent: Sent<T>, answer: Extract<Answer<T>, { kind: 'stored' | 'standing' }>): boolean {
+	if (answer.kind === 'standing' && answer.accepted)
+		return answer.accepted.window === draft.window ? answer.accepted.state >= draft.state : same(draft.value, sent.value);
+	return !draft.sent && same(draft.base, draft.value) && (answer.kind === 'stored' || answer.sameLine);
 }
 
 /** Whether two documents say the same; quick when they share their parts. */

@@ -4,6 +4,11 @@ import type { Draft, DraftStore } from './drafts';
 export const randomName = (): string =>
 	[...crypto.getRandomValues(new Uint8Array(12))].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 
+/** Every window that this page has been: a plan that is left and opened again is a new one each time. */
+export const windowsOfThisPage = new Set<string>();
+/** Plans that this page has left and that are still being saved. */
+export const leaving = new Map<string, Promise<unknown>>();
+
 /** Held for as long as a window works on a plan, so that others can tell a living window's draft from one left behind. */
 const lockName = (document: string, window: string) => `nook-window:${document}:${window}`;
 /** A page that was just left lets go of its locks a moment later, ms. */
