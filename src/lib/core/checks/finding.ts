@@ -28,6 +28,8 @@ export interface Result {
 	at: Vec3;
 	/** The dimension that decides, for the drawing. */
 	line?: [Vec3, Vec3];
+	/** True when nothing can be said: a size is beyond reason, and the margin stands for nothing. */
+	unknown?: true;
 }
 
 /** A change of the plan that settles a finding, with what it costs elsewhere. */

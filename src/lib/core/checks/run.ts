@@ -1,5 +1,6 @@
 import { sceneOf } from '../derive';
 import { remember } from '../memory';
+import type { Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Finding, Result, Sensitivity, Status } from './finding';
@@ -21,9 +22,32 @@ const runChecks = remember(
 	): Result[] => {
 		// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
 		const plan = { vehicle, crew, gear, stock, brief, animals } as Plan;
-		return CHECKS.flatMap((check) => check.run({ plan, scene }));
+		return CHECKS.flatMap((check) => check.run({ plan, scene })).map(sound);
 	}
 );
+
+const isFinitePlace = ({ x, y, z }: Vec3): boolean => [x, y, z].every(Number.isFinite);
+const ORIGIN: Vec3 = { x: 0, y: 0, z: 0 };
+
+/**
+ * A result as it is, or one that says that nothing is known: where sizes are beyond reason a sum ends in no number, and what is no
+ * number must never be taken for enough room.
+ */
+export function sound(result: Result): Result {
+	const { margin, limit, actual, at, line } = result;
+	const placed = isFinitePlace(at) && (line === undefined || line.every(isFinitePlace));
+	if ([margin, limit, actual].every(Number.isFinite) && placed) return result;
+	return {
+		...result,
+		margin: 0,
+		limit: 0,
+		actual: 0,
+		at: isFinitePlace(at) ? at : ORIGIN,
+		line: undefined,
+		why: 'This could not be worked out from these sizes: one of them is beyond reason.',
+		unknown: true
+	};
+}
 
 /** Every result of every check in one mode, remembered. */
 export const resultsIn = (plan: Plan, modeId: string): Result[] =>
@@ -31,7 +55,9 @@ export const resultsIn = (plan: Plan, modeId: string): Result[] =>
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>
-	CHECKS.filter((check) => covers(check.rule, rule)).flatMap((check) => check.run({ plan, scene: sceneOf(plan, modeId) }));
+	CHECKS.filter((check) => covers(check.rule, rule))
+		.flatMap((check) => check.run({ plan, scene: sceneOf(plan, modeId) }))
+		.map(sound);
 
 // One check tells two rules: seats, and the driving position of front seats.
 const covers = (check: string, rule: string) => check === rule || (check === 'fit-seats' && rule === 'driving-position');
@@ -48,6 +74,7 @@ export const toleranceKey = (modeId: string, result: Pick<Result, 'rule' | 'key'
  * say: it is unmeasured. A margin below its tolerance or its comfort is tight.
  */
 export function statusOf(margin: number, comfort: number, tolerance: number, guessed: boolean): Status {
+	if (Number.isNaN(margin) || Number.isNaN(tolerance)) return 'unmeasured';
 	if (guessed && Math.abs(margin) < tolerance) return 'unmeasured';
 	if (margin < 0) return 'clash';
 	return margin < Math.max(comfort, tolerance) ? 'tight' : 'clear';
@@ -74,7 +101,9 @@ export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
 	for (const modeId of Object.keys(plan.modes))
 		for (const result of resultsIn(plan, modeId)) {
 			const known = tolerances[toleranceKey(modeId, result)];
-			const status = statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.sensitivities[0]?.guessed ?? false);
+			const status = result.unknown
+				? 'unmeasured'
+				: statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.sensitivities[0]?.guessed ?? false);
 			const id = `${resultId(result)}:${status}:${result.margin.toFixed(1)}`;
 			const same = merged.get(id);
 			if (same) same.modes.push(modeId);

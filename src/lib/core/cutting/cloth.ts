@@ -1,5 +1,5 @@
 import type { ClothStock } from '../plan/cloths';
-import { layOutSheets, type Blank, type SheetLayout } from './sheets';
+import { layOutOneSheet, type Blank, type SheetLayout } from './sheets';
 
 /** What is laid out on a roll, and how much of it has to be bought. */
 export interface ClothPlan {
@@ -35,13 +35,21 @@ export function layOutCloth(blanks: Blank[], stock: ClothStock): ClothPlan {
 	const joined = pieces.filter((piece) => piece.cut.length > 1).map((piece) => ({ id: piece.id, strips: piece.cut.length }));
 	const area = cut.reduce((sum, { length, width }) => sum + length * width, 0);
 	const least = Math.max(area / stock.width, ...cut.map(({ length, width }) => (length <= stock.width ? Math.min(length, width) : length)));
-	const roll = (length: number) => ({ name: '', thickness: 1, length, width: stock.width, density: 50, price: 0, grain: false });
-	let steps = Math.max(1, Math.ceil(least / SOLD - 1e-9));
-	// The pieces one behind the other always fit; the least is never far below what it takes.
-	for (;;) {
-		const plan = layOutSheets(cut, roll(steps * SOLD), 0, 0);
-		if (plan.sheets.length <= 1 && plan.tooLarge.length === 0)
-			return { layout: plan.sheets[0] ?? { placed: [], cuts: [] }, length: cut.length === 0 ? 0 : steps * SOLD, atLeast: least, joined };
-		steps++;
+	const onRoll = (steps: number) => layOutOneSheet(cut, { length: steps * SOLD, width: stock.width, grain: false }, 0);
+	const first = Math.max(1, Math.ceil(least / SOLD - 1e-9));
+	// The pieces one behind the other always fit. What is far more than the least is found by doubling and halving the step, so that a window
+	// with one digit too many costs hardly more than a right one.
+	let [low, high, layout] = [first - 1, first, onRoll(first)];
+	for (let step = 1; !layout; step *= 2) {
+		low = high;
+		high += step;
+		layout = onRoll(high);
 	}
+	while (high - low > 1) {
+		const middle = Math.floor((low + high) / 2);
+		const tried = onRoll(middle);
+		if (tried) [high, layout] = [middle, tried];
+		else low = middle;
+	}
+	return { layout, length: cut.length === 0 ? 0 : high * SOLD, atLeast: least, joined };
 }

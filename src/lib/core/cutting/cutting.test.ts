@@ -3,6 +3,8 @@ import createHighs, { type Highs } from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { STARTING_STOCK, type SheetStock } from '../plan';
 import { planIn, plainVehicle, withPiece } from '../testing/plans';
+import { layOutCloth } from './cloth';
+import { layOutOneSheet } from './sheets';
 import { cuttingPlan, layOutBars, layOutSheets, lineOfCopy, partsOf, type Blank, type SheetLayout } from '.';
 
 let solver: Highs;
@@ -139,6 +141,32 @@ describe('sheets', () => {
 	});
 	it('says what is too large', () =>
 		expect(layOutSheets([{ id: 'a', length: 2500, width: 100 }], sheet(true), 3, 10).tooLarge).toHaveLength(1));
+});
+
+describe('cloth', () => {
+	const stock = { name: 'Cloth', width: 1400, thickness: 1, weight: 200, dark: true, air: false, price: 9 };
+	const blank = fc.record({ length: fc.integer({ min: 200, max: 1700 }), width: fc.integer({ min: 200, max: 1300 }) });
+	it('is the shortest stretch of the roll on which the pieces can be laid', () =>
+		fc.assert(
+			fc.property(fc.array(blank, { minLength: 1, maxLength: 12 }), (blanks) => {
+				const pieces = blanks.map((piece, i) => ({ ...piece, id: String(i) }));
+				const { length, layout, atLeast } = layOutCloth(pieces, stock);
+				expect(layout.placed).toHaveLength(pieces.length);
+				const onRoll = (long: number) => layOutOneSheet(pieces, { length: long, width: stock.width, grain: false }, 0);
+				// Half a metre at a time, as it was sought before.
+				let shortest = Math.max(500, Math.ceil(atLeast / 500 - 1e-9) * 500);
+				while (!onRoll(shortest)) shortest += 500;
+				expect(length).toBe(shortest);
+			}),
+			{ numRuns: 60 }
+		));
+	it('of a window with a digit too many is found as well, in strips', () => {
+		const pieces = Array.from({ length: 12 }, (_, i) => ({ id: String(i), length: 7200, width: 7200 }));
+		const { joined, layout, length } = layOutCloth(pieces, stock);
+		expect(joined).toHaveLength(12);
+		expect(layout.placed).toHaveLength(12 * 6);
+		expect(length).toBeGreaterThanOrEqual((12 * 6 * 7200 * 1215) / 1400);
+	});
 });
 
 describe('parts', () => {

@@ -94,6 +94,23 @@ export function layOutSheets(blanks: Blank[], stock: SheetStock, kerf: number, t
 	};
 }
 
+/** Lays rectangles out on one sheet, cut straight through like {@link layOutSheets}; undefined when no way of trying puts them all there. */
+export function layOutOneSheet(
+	blanks: Blank[],
+	stock: Pick<SheetStock, 'length' | 'width' | 'grain'>,
+	kerf: number
+): SheetLayout | undefined {
+	const size = { w: stock.length, h: stock.width };
+	if (!blanks.every((blank) => ways(blank, stock.grain).some(({ w, h }) => w <= size.w && h <= size.h))) return undefined;
+	for (const order of ORDERS)
+		for (const score of SCORES)
+			for (const acrossFirst of FIRSTS) {
+				const tried = fill(blanks, size, stock.grain, kerf, { order, score, acrossFirst }, 1);
+				if (tried) return tried.sheets[0] ?? { placed: [], cuts: [] };
+			}
+	return undefined;
+}
+
 /** The ways a blank may lie: with its length along the sheet; across too when the grain does not matter. */
 const ways = (b: Blank, grain: boolean) => {
 	const along = { w: b.length, h: b.width, turned: false };
@@ -106,7 +123,24 @@ function fill(
 	grain: boolean,
 	kerf: number,
 	strategy: Strategy
-): { sheets: SheetLayout[]; left: number } {
+): { sheets: SheetLayout[]; left: number };
+/** The same, given up as soon as it takes more than so many sheets. */
+function fill(
+	blanks: Blank[],
+	size: { w: number; h: number },
+	grain: boolean,
+	kerf: number,
+	strategy: Strategy,
+	most: number
+): { sheets: SheetLayout[]; left: number } | undefined;
+function fill(
+	blanks: Blank[],
+	size: { w: number; h: number },
+	grain: boolean,
+	kerf: number,
+	strategy: Strategy,
+	most = Infinity
+): { sheets: SheetLayout[]; left: number } | undefined {
 	const sheets: (SheetLayout & { free: Free[] })[] = [];
 	for (const blank of [...blanks].sort((a, b) => strategy.order(a, b) || a.id.localeCompare(b.id))) {
 		let choice: { sheet: (typeof sheets)[number]; free: Free; w: number; h: number; turned: boolean; score: number } | null = null;
@@ -120,6 +154,7 @@ function fill(
 		};
 		for (const sheet of sheets) if (!choice) consider(sheet);
 		if (!choice) {
+			if (sheets.length >= most) return undefined;
 			sheets.push({ placed: [], cuts: [], free: [{ x: 0, y: 0, ...size }] });
 			consider(sheets[sheets.length - 1]);
 		}

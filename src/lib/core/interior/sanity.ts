@@ -29,6 +29,7 @@ export function questions(vehicle: Vehicle): Question[] {
 		...ceilings(vehicle),
 		...arches(vehicle),
 		...openings(vehicle),
+		...windows(vehicle),
 		...seats(vehicle),
 		...diagonals(vehicle),
 		...odd(vehicle)
@@ -151,6 +152,28 @@ function openings(vehicle: Vehicle): Question[] {
 	});
 }
 
+/** A window lies within the wall that it is in; one digit too many makes it longer than the vehicle. */
+function windows(vehicle: Vehicle): Question[] {
+	const interior = buildInterior(vehicle);
+	return Object.entries(vehicle.windows).flatMap(([id, { place, sill, head, edges }]): Question[] => {
+		const at = (...key: string[]) => ['vehicle', 'windows', id, ...key];
+		const found: Question[] = [];
+		if (sill.mm >= head.mm) found.push({ path: at('head'), text: 'The upper edge would lie below the lower one.' });
+		const ends = place === 'rear' || place === 'front';
+		const x = place === 'front' ? vehicle.length.mm : place === 'rear' ? interior.rearmost : vehicle.length.mm / 2;
+		if (head.mm > ceilingAt(interior, x, 0) + BEYOND) found.push({ path: at('head'), text: 'The window would reach above the roof.' });
+		for (const [key, { z, first, second }] of Object.entries(edges)) {
+			if (first.mm >= second.mm) found.push({ path: at('edges', key, 'second'), text: 'The two edges would have changed places.' });
+			const half = Math.max(halfWidth(interior, 'left', x, z), halfWidth(interior, 'right', x, z)) + BEYOND;
+			const [low, high] = ends ? [-half, half] : [-BEYOND, vehicle.length.mm + BEYOND];
+			const text = ends ? 'The window would be wider than the vehicle.' : 'The window would reach beyond the end of the vehicle.';
+			if (first.mm < low || first.mm > high) found.push({ path: at('edges', key, 'first'), text });
+			if (second.mm > high || second.mm < low) found.push({ path: at('edges', key, 'second'), text });
+		}
+		return found;
+	});
+}
+
 /** A diagonal that was measured is as long as the widths and heights say, within what both may be off by. */
 function diagonals(vehicle: Vehicle): Question[] {
 	const interior = buildInterior({ ...vehicle, lining: { ...vehicle.lining, included: true } });
@@ -165,6 +188,8 @@ function diagonals(vehicle: Vehicle): Question[] {
 
 /** Room for what two tapes read differently before a sum is doubted, mm; our own judgement. */
 const SLACK = 25;
+/** Glass is curved and bodies are wider than the room behind their lining: so far a window may reach, mm; our own judgement. */
+const BEYOND = 700;
 
 /** Sums along the vehicle: seats end before the floor does, and what folds down is not longer than what stood up. */
 function seats(vehicle: Vehicle): Question[] {

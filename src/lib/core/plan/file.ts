@@ -61,19 +61,19 @@ function readEnvelope(
 	try {
 		raw = JSON.parse(plain);
 	} catch (error) {
-		return refuse(`This is not JSON: ${(error as Error).message}`);
+		return refuse(shortened(`This is not JSON: ${(error as Error).message}`));
 	}
 	if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
 		return refuse('The file does not hold a plan: it should be an object.');
 	const twice = repeatedKey(plain);
-	if (twice) return refuse(`“${twice}” stands twice in one object: nobody can tell which of the two is meant.`);
+	if (twice !== undefined) return refuse(`“${twice.slice(0, 100)}” stands twice in one object: nobody can tell which of the two is meant.`);
 	const file = raw as Record<string, unknown>;
 	if (file.format !== format) return refuse(`format: should be “${format}”; this file comes from something else.`);
 	const { version } = file;
 	if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return refuse('version: should be a whole number from 1.');
 	if (version > FILE_VERSION) return refuse(`version: ${version} was written by a newer program; this one reads up to ${FILE_VERSION}.`);
 	const reserved = reservedKeyPath(file[key], key);
-	if (reserved) return refuse(`${reserved}: this name is reserved.`);
+	if (reserved) return refuse(shortened(`${reserved}: this name is reserved.`));
 	return { ok: true, value: file[key], version };
 }
 
@@ -123,7 +123,7 @@ export function migrateVehicle(vehicle: unknown, from: number): unknown {
 export function readPlanValue(raw: unknown): PlanRead {
 	if (depthOf(raw) > DEEPEST) return refuse(`The plan is nested deeper than ${DEEPEST} levels; a plan never is.`);
 	const reserved = reservedKeyPath(raw, 'plan');
-	return reserved ? refuse(`${reserved}: this name is reserved.`) : readPlan(raw, ['plan']);
+	return reserved ? refuse(shortened(`${reserved}: this name is reserved.`)) : readPlan(raw, ['plan']);
 }
 
 /** Levels of a value, counted no further than what is refused. */
@@ -139,9 +139,13 @@ export function readPlan(raw: unknown, prefix: string[] = []): PlanRead {
 	return refuse(...faultLines(result.error, prefix));
 }
 
+/** Nobody reads more of a fault than this, and a hostile file may put anything into one; characters. */
+const LONGEST_FAULT = 300;
+const shortened = (text: string): string => (text.length > LONGEST_FAULT ? `${text.slice(0, LONGEST_FAULT)} …` : text);
+
 /** One line for each fault, as many as somebody would read. */
 function faultLines({ issues }: z.ZodError, prefix: string[]): string[] {
-	const faults = issues.slice(0, 50).map((issue) => `${[...prefix, ...issue.path].join(' › ')}: ${issue.message}`);
+	const faults = issues.slice(0, 50).map((issue) => shortened(`${[...prefix, ...issue.path].join(' › ')}: ${issue.message}`));
 	return issues.length > 50 ? [...faults, `and ${issues.length - 50} more`] : faults;
 }
 

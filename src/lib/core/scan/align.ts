@@ -19,11 +19,14 @@ const cross = (a: Vec3, b: Vec3): Vec3 => vec3(a.y * b.z - a.z * b.y, a.z * b.x 
 const size = (a: Vec3): number => Math.sqrt(dot(a, a));
 const times = (a: Vec3, k: number): Vec3 => vec3(a.x * k, a.y * k, a.z * k);
 
+/** No vehicle that is slept in is longer, mm. */
+const LARGEST = 40_000;
+
 /**
  * A scan in the coordinates of the vehicle: x forward from the first point along the second, z up from the plane of the
  * three, in millimetres by the true distance.
  *
- * @throws RangeError when the points are too close together or nearly in a line.
+ * @throws RangeError when the points are too close together or nearly in a line, or the scan would be larger than any vehicle.
  */
 export function aligned(mesh: Mesh, { rear, front, left, distance }: FloorPoints): Mesh {
 	const along = minus(front, rear);
@@ -40,9 +43,15 @@ export function aligned(mesh: Mesh, { rear, front, left, distance }: FloorPoints
 	const k = distance / long;
 	const { positions } = mesh;
 	const moved = new Float32Array(positions.length);
+	let farthest = 0;
 	for (let i = 0; i < positions.length; i += 3) {
 		const p = vec3(positions[i] - rear.x, positions[i + 1] - rear.y, positions[i + 2] - rear.z);
 		moved.set([k * dot(p, x), k * dot(p, y), k * dot(p, z)], i);
+		farthest = Math.max(farthest, Math.abs(moved[i]), Math.abs(moved[i + 1]), Math.abs(moved[i + 2]));
 	}
+	if (!(farthest < LARGEST))
+		throw new RangeError(
+			`By these points the scan would reach ${Math.round(farthest / 1000)} m far. Are the first two points, and the distance between them, right?`
+		);
 	return { positions: moved, triangles: mesh.triangles };
 }

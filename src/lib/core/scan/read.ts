@@ -4,6 +4,7 @@ import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
 import { PLYLoader } from 'three/examples/jsm/loaders/PLYLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import type { Mesh } from '../solid';
+import { faultOfGltf, faultOfObj, faultOfPly, faultOfStl } from './screen';
 
 /** Endings of the files that are read. */
 export const SCAN_FORMATS = ['obj', 'ply', 'stl', 'glb', 'gltf'] as const;
@@ -11,6 +12,9 @@ export const SCAN_FORMATS = ['obj', 'ply', 'stl', 'glb', 'gltf'] as const;
 export const LARGEST_SCAN = 3_000_000;
 /** Fewer than this are no interior. */
 const SMALLEST_SCAN = 12;
+
+/** A reason that a loader gives may quote half the file; characters. */
+const LONGEST_REASON = 300;
 
 /** A mesh from a file, in whatever scale and pose it was scanned, or a sentence that says what is wrong with the file. */
 export type ScanRead = { ok: true; mesh: Mesh } | { ok: false; error: string };
@@ -20,11 +24,19 @@ export async function readScan(name: string, bytes: ArrayBuffer): Promise<ScanRe
 	const ending = name.toLowerCase().split('.').pop() ?? '';
 	if (!(SCAN_FORMATS as readonly string[]).includes(ending))
 		return { ok: false, error: `“${name}” is not a mesh that is read here: ${SCAN_FORMATS.join(', ')}.` };
+	const unfit = faultBefore(ending as (typeof SCAN_FORMATS)[number], bytes);
+	const cannot = (why: string) => ({
+		ok: false as const,
+		error: `“${name}” cannot be read as ${ending.toUpperCase()}: ${why.slice(0, LONGEST_REASON)}`
+	});
+	if (unfit) return cannot(unfit);
 	let mesh: Mesh;
 	try {
 		mesh = await meshFrom(ending as (typeof SCAN_FORMATS)[number], bytes);
 	} catch (error) {
-		return { ok: false, error: `“${name}” cannot be read as ${ending.toUpperCase()}: ${(error as Error).message}` };
+		// A loader that reads beyond the end.
+		if (error instanceof RangeError) return cannot('it holds less than it says. It may be cut off.');
+		return cannot((error as Error).message);
 	}
 	const fault = faultOf(mesh);
 	return fault ? { ok: false, error: `“${name}”: ${fault}` } : { ok: true, mesh };
@@ -41,6 +53,19 @@ export function faultOf({ positions, triangles }: Mesh): string | undefined {
 	for (let i = 0; i < triangles.length; i++) if (triangles[i] >= corners) return 'a face names a corner that is not there.';
 	for (let i = 0; i < positions.length; i++) if (!Number.isFinite(positions[i])) return 'a corner has a coordinate that is not a number.';
 	return undefined;
+}
+
+function faultBefore(ending: (typeof SCAN_FORMATS)[number], bytes: ArrayBuffer): string | undefined {
+	switch (ending) {
+		case 'obj':
+			return faultOfObj(bytes);
+		case 'ply':
+			return faultOfPly(bytes);
+		case 'stl':
+			return faultOfStl(bytes);
+		default:
+			return faultOfGltf(ending, bytes);
+	}
 }
 
 async function meshFrom(ending: (typeof SCAN_FORMATS)[number], bytes: ArrayBuffer): Promise<Mesh> {

@@ -4,7 +4,7 @@ import { escapeXml } from '../export';
 import { bounds, type Polygon } from '../geometry/polygon';
 import { vec2, type Vec2 } from '../geometry/vector';
 import type { Template } from './template';
-import type { Drawn, FileRead } from './drawn';
+import { asTracing, LARGEST_DRAWING, Lines, MOST_POINTS, TooManyPointsError, type FileRead } from './drawn';
 
 const round = (value: number) => Math.round(value * 1000) / 1000;
 
@@ -41,6 +41,8 @@ interface Node {
  * transforms of the groups they are in. The scale is the file's own: its width in true units against its view box.
  */
 export function readSvg(text: string): FileRead {
+	if (text.length > LARGEST_DRAWING) return { ok: false, error: 'The file is larger than a tracing should be.' };
+	if (deepest(text) > DEEPEST) return { ok: false, error: `The groups of this file are nested deeper than ${DEEPEST} levels.` };
 	let tree: Node[];
 	try {
 		tree = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', processEntities: false }).parse(
@@ -53,10 +55,27 @@ export function readSvg(text: string): FileRead {
 	if (!root) return { ok: false, error: 'This is not an SVG file: it has no <svg>.' };
 	const scale = scaleOf(root[':@'] ?? {});
 	if (typeof scale === 'string') return { ok: false, error: scale };
-	const lines: Drawn[] = [];
-	walk(root.svg as Node[], '', lines);
-	const drawn = lines.map(({ points, closed }) => ({ closed, points: points.map((p) => vec2(p.x * scale, -p.y * scale)) }));
-	return drawn.length > 0 ? { ok: true, lines: drawn } : { ok: false, error: 'The file holds no line that can be traced.' };
+	const lines = new Lines();
+	try {
+		walk(root.svg as Node[], '', lines);
+	} catch (error) {
+		if (error instanceof TooManyPointsError) return { ok: false, error: error.message };
+		throw error;
+	}
+	return asTracing(lines.all.map(({ points, closed }) => ({ closed, points: points.map((p) => vec2(p.x * scale, -p.y * scale)) })));
+}
+
+/** Deepest nesting of groups that is read. */
+const DEEPEST = 100;
+
+/** Deepest nesting of the tags of a text, counted without building anything of it. */
+function deepest(text: string): number {
+	let [depth, most] = [0, 0];
+	for (const [tag] of text.matchAll(/<[/a-z!?][^<>]*>/gi)) {
+		if (tag[1] === '/') depth--;
+		else if (tag[1] !== '!' && tag[1] !== '?' && !tag.endsWith('/>')) most = Math.max(most, ++depth);
+	}
+	return most;
 }
 
 /** Millimetres for one unit of the drawing, or a sentence why that is not known. */
@@ -71,18 +90,19 @@ function scaleOf(attributes: Record<string, string>): number | string {
 	const unit = UNIT_MM[size[2].toLowerCase()];
 	if (unit === undefined) return `The width is given in “${size[2]}”, which is no length.`;
 	const width = Number(size[1]) * unit;
+	if (!(width > 0)) return 'The file says that it has no width, so its scale is unknown.';
 	if (box.length === 4 && box.every(Number.isFinite) && box[2] > 0) return width / box[2];
 	return unit;
 }
 
-function walk(nodes: Node[], transform: string, lines: Drawn[]): void {
+function walk(nodes: Node[], transform: string, lines: Lines): void {
 	for (const node of nodes) {
 		const attributes = node[':@'] ?? {};
 		const own = `${transform} ${attributes.transform ?? ''}`.trim();
 		for (const tag of Object.keys(node)) {
 			if (tag === 'g' || tag === 'svg' || tag === 'a') walk(node[tag] as Node[], own, lines);
 			const path = pathOf(tag, attributes);
-			if (path) lines.push(...flatten(path, own));
+			if (path) flatten(path, own, lines);
 		}
 	}
 }
@@ -105,20 +125,22 @@ function pathOf(tag: string, a: Record<string, string>): string | undefined {
 	}
 }
 
-/** Path data as chords, one line for each stroke of the pen. */
-function flatten(path: string, transform: string): Drawn[] {
-	const lines: Drawn[] = [];
+/** Adds path data as chords, one line for each stroke of the pen. */
+function flatten(path: string, transform: string, lines: Lines): void {
+	// A curve takes six numbers, a corner two; a path with more than that is not even parsed.
+	if ((path.match(/[\d.]+/g)?.length ?? 0) > 6 * MOST_POINTS) throw new TooManyPointsError();
 	let points: Polygon = [];
 	const end = (closed: boolean) => {
 		const [first, last] = [points[0], points[points.length - 1]];
 		// A path that comes back to its start is closed, whether or not it says so.
 		const back = points.length > 3 && Math.hypot(first.x - last.x, first.y - last.y) < 1e-6;
-		if (points.length > 1) lines.push({ points: back ? points.slice(0, -1) : points, closed: closed || back });
+		if (points.length > 1) lines.add({ points: back ? points.slice(0, -1) : points, closed: closed || back });
 		points = [];
 	};
 	let pen: Vec2 = vec2(0, 0);
 	let start: Vec2 = pen;
 	const to = (p: Vec2) => {
+		if (points.length > MOST_POINTS) throw new TooManyPointsError();
 		if (points.length === 0) points.push(pen);
 		points.push(p);
 		pen = p;
@@ -162,13 +184,12 @@ function flatten(path: string, transform: string): Drawn[] {
 			}
 		});
 	end(false);
-	return lines;
 }
 
 /** A cubic as chords: their number follows from the second differences, which bound how far the curve leaves a chord. */
 function curve(a: Vec2, b: Vec2, c: Vec2, d: Vec2): Vec2[] {
 	const bend = Math.max(Math.hypot(a.x - 2 * b.x + c.x, a.y - 2 * b.y + c.y), Math.hypot(b.x - 2 * c.x + d.x, b.y - 2 * c.y + d.y));
-	const pieces = Math.max(1, Math.min(400, Math.ceil(Math.sqrt((0.75 * bend) / CHORD_ERROR))));
+	const pieces = Math.max(1, Math.min(400, Math.ceil(Math.sqrt((0.75 * bend) / CHORD_ERROR)) || 1));
 	return Array.from({ length: pieces }, (_, i) => {
 		const t = (i + 1) / pieces;
 		const [p, q, r, s] = [(1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t ** 2 * (1 - t), t ** 3];

@@ -58,15 +58,21 @@ export interface Placement {
 /** The wall as points along and across, or a sentence that says why it cannot be one. */
 export type Traced = { ok: true; points: [number, number][] } | { ok: false; error: string };
 
+/** More points of a tracing than this say nothing more about a wall: it is thinned evenly. */
+const FINEST = 4000;
+
 /**
  * The wall out of a traced outline. A closed outline is a template with one straight edge, the longest: the wall is the
  * rest of it, measured from that edge. An open line is the wall itself, along its own x axis, measured from its lowest point.
  */
 export function wallFromTracing(points: Polygon, closed: boolean, at: Placement): Traced {
 	if (points.length < 2) return { ok: false, error: 'The line has fewer than two points.' };
-	const line = closed ? awayFromStraightEdge(points) : points.map(({ x, y }) => vec2(x, y - bounds(points).y[0]));
+	const every = Math.ceil(points.length / FINEST);
+	const traced = points.filter((_, i) => i % every === 0 || i === points.length - 1);
+	const lowest = bounds(traced).y[0];
+	const line = closed ? awayFromStraightEdge(traced) : traced.map(({ x, y }) => vec2(x, y - lowest));
 	const { x } = bounds(line);
-	if (x[1] - x[0] < 50) return { ok: false, error: `The line is only ${(x[1] - x[0]).toFixed(1)} mm long. Is the file in true scale?` };
+	if (!(x[1] - x[0] >= 50)) return { ok: false, error: `The line is only ${(x[1] - x[0]).toFixed(1)} mm long. Is the file in true scale?` };
 	const forward = line[0].x <= line[line.length - 1].x ? line : [...line].reverse();
 	const kept = [forward[0]];
 	for (const p of forward.slice(1)) {
