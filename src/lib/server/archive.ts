@@ -10,6 +10,7 @@ import { backUp } from './backups';
 import { database, PlanRow, VehicleRow } from './database';
 import { ownState } from './plans';
 import { readSettings } from './settings';
+import { timeOf } from './stored';
 
 /** What the first line of an archive says. */
 const ARCHIVE_FORMAT = 'vast-nook archive';
@@ -47,7 +48,7 @@ export async function* writeArchive(now = new Date()): AsyncGenerator<string> {
 		for (let i = 0; i < ids.length; i += BATCH) {
 			const rows = await (table as typeof PlanRow).findAll({ where: { id: ids.slice(i, i + BATCH) } });
 			for (const { id, name, format, version, document, updatedAt, ...row } of rows.map((row) => row.get({ plain: true }))) {
-				const line: ArchiveRow = { kind, id, name, format, version, updatedAt: updatedAt.toISOString(), document };
+				const line: ArchiveRow = { kind, id, name, format, version, updatedAt: timeOf(updatedAt), document };
 				yield `${JSON.stringify(kind === 'plan' ? { ...line, vehicle: row.vehicleId ?? null } : line)}\n`;
 			}
 		}

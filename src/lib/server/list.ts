@@ -1,6 +1,7 @@
 import { col, fn, Op, where as whereSql } from 'sequelize';
 import type { PlanSummary, VehicleSummary } from '../core/summary';
 import { database, PlanRow, VehicleRow } from './database';
+import { timeOf } from './stored';
 import { storedSummary, summarySoon } from './summaries';
 
 /** What the list shows of a row: what was stored when it was last saved. */
@@ -36,7 +37,7 @@ export const PAGE = 48;
 const COLUMNS = ['id', 'name', 'document', 'format', 'summary', 'summaryOf', 'updatedAt'];
 
 function entryOf<T>(of: 'plan' | 'vehicle', row: PlanRow | VehicleRow): Entry<T> {
-	const entry = { id: row.id, name: row.name, updatedAt: row.updatedAt.toISOString() };
+	const entry = { id: row.id, name: row.name, updatedAt: timeOf(row.updatedAt) };
 	const stored = storedSummary<T>(row);
 	if (!stored) {
 		summarySoon(of, row.id, 0);

@@ -125,6 +125,7 @@ describe('stored plans', () => {
 		const shelved = await shelveVehicle(id, plan.vehicle);
 		await PlanRow.update({ document }, { where: { id } });
 		await VehicleRow.update({ document }, { where: { id: shelved } });
+		await opened.query("UPDATE plans SET updatedAt = 'long ago' WHERE id = ?", { replacements: [id] });
 		const broken = async () => (await listPlans(1, 'Broken')).entries.find((entry) => entry.id === id)!;
 		await expect.poll(async () => (await broken()).unreadable, { timeout: 60_000, interval: 200 }).toContain('“Broken” cannot be read');
 		const vehicle = async () => (await listVehicles()).find((entry) => entry.id === shelved)!;

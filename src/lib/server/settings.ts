@@ -20,7 +20,7 @@ const settingsSchema = z.object({
 		.pipe(z.array(hostName)),
 	NOOK_BACKUPS: z.coerce.number().int().min(1).max(1000).default(14),
 	NOOK_JOB_SECONDS: z.coerce.number().min(0.05).max(3600).default(60),
-	NOOK_JOBS: z.string().min(1).default('build/jobs/worker.js')
+	NOOK_JOBS: z.string().optional()
 });
 
 export interface Settings {
@@ -35,8 +35,8 @@ export interface Settings {
 	backups: number;
 	/** Whatever runs longer than this in a thread is stopped, s. */
 	jobSeconds: number;
-	/** The built worker of the threads, absolute. */
-	jobsFile: string;
+	/** The built worker of the threads, absolute; set by whoever starts the built server. Without it the source is run. */
+	jobsFile: string | undefined;
 }
 
 /**
@@ -55,7 +55,7 @@ export function readSettings(environment: Record<string, string | undefined>): S
 		names: NOOK_NAMES,
 		backups: NOOK_BACKUPS,
 		jobSeconds: NOOK_JOB_SECONDS,
-		jobsFile: resolve(NOOK_JOBS)
+		jobsFile: NOOK_JOBS ? resolve(NOOK_JOBS) : undefined
 	};
 }
 

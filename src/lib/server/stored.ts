@@ -39,3 +39,6 @@ export function vehicleOf({ name, document, format }: StoredDocument): Vehicle {
 		throw new UnreadableError(`The vehicle “${name}” on the shelf cannot be read.`, { cause });
 	}
 }
+
+/** When a row was changed, as text; a date that cannot be read is the beginning of time, and no reason to stop. */
+export const timeOf = (date: Date): string => (Number.isNaN(date.getTime()) ? new Date(0) : date).toISOString();

@@ -4,7 +4,7 @@ import { withVehicle, type Effect } from '../core/shelf';
 import { database, PlanRow, VehicleRow } from './database';
 import { ownState } from './plans';
 import { job } from './jobs/pool';
-import { planOf, vehicleOf, type StoredDocument } from './stored';
+import { planOf, timeOf, vehicleOf, type StoredDocument } from './stored';
 import { summarySoon } from './summaries';
 
 /** A measured vehicle that is kept by itself. */
@@ -41,7 +41,7 @@ async function shelved(row: VehicleRow): Promise<ShelvedVehicle> {
 		version: row.version,
 		vehicle: vehicleOf(row),
 		plans: await usersOf(row.id),
-		updatedAt: row.updatedAt.toISOString()
+		updatedAt: timeOf(row.updatedAt)
 	};
 }
 

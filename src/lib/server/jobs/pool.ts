@@ -1,4 +1,3 @@
-import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { Piscina } from 'piscina';
@@ -28,16 +27,18 @@ const SOURCE = './worker.ts';
 /** The built worker beside the built server; its source with the loader for it in development and tests. */
 function start(): Piscina {
 	const { jobsFile } = readSettings(process.env);
-	const built = existsSync(jobsFile);
-	return new Piscina({
-		filename: built ? jobsFile : fileURLToPath(new URL(SOURCE, import.meta.url)),
-		...(built ? {} : { execArgv: ['--import', 'tsx'] }),
+	const threads = new Piscina({
+		filename: jobsFile ?? fileURLToPath(new URL(SOURCE, import.meta.url)),
+		...(jobsFile ? {} : { execArgv: ['--import', 'tsx'] }),
 		minThreads: 1,
 		maxThreads: Math.max(2, availableParallelism() - 1),
 		maxQueue: LONGEST_QUEUE,
 		idleTimeout: 60_000,
 		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB }
 	});
+	// A thread that dies takes its job along, not the server.
+	threads.on('error', (error) => console.error('A thread ended:', error));
+	return threads;
 }
 
 type Input<N extends keyof Jobs> = Parameters<Jobs[N]>[0];
