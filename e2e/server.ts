@@ -22,13 +22,26 @@ function freePort(): Promise<number> {
 /** The application as users start it, on a port and a data folder of its own. */
 export class Server {
 	private child: ChildProcess | undefined;
-	readonly dataFolder = mkdtempSync(join(tmpdir(), 'nook-e2e-'));
-	private constructor(readonly port: number) {}
+	private constructor(
+		readonly port: number,
+		private readonly settings: Record<string, string>,
+		readonly dataFolder: string
+	) {}
 
-	static async launch(demo = false): Promise<Server> {
-		const server = new Server(await freePort());
+	/** @param settings variables of the environment besides port and folder */
+	static async launch(
+		demo = false,
+		settings: Record<string, string> = {},
+		dataFolder = mkdtempSync(join(tmpdir(), 'nook-e2e-'))
+	): Promise<Server> {
+		const server = new Server(await freePort(), settings, dataFolder);
 		await server.start(demo);
 		return server;
+	}
+
+	/** Process that serves. */
+	get pid(): number {
+		return this.child!.pid!;
 	}
 
 	get url(): string {
@@ -39,7 +52,7 @@ export class Server {
 	start(demo = false): Promise<void> {
 		const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts', ...(demo ? ['--demo'] : [])], {
 			cwd: root,
-			env: { ...process.env, NOOK_PORT: String(this.port), NOOK_DATA: this.dataFolder },
+			env: { ...process.env, NOOK_PORT: String(this.port), NOOK_DATA: this.dataFolder, ...this.settings },
 			stdio: ['ignore', 'pipe', 'pipe']
 		});
 		this.child = child;

@@ -92,7 +92,7 @@
 			<strong>{refusal.message}</strong>
 			{#if refusal.faults.length > 0}
 				<ul>
-					{#each refusal.faults as fault (fault)}<li class="figures">{fault}</li>{/each}
+					{#each refusal.faults as fault, i (i)}<li class="figures">{fault}</li>{/each}
 				</ul>
 			{/if}
 		</div>

@@ -29,7 +29,7 @@
 <div class="card blocked" role="alert">
 	<strong>No way was found{found.proven ? '' : ', though not everything was tried'}.</strong>
 	<ul>
-		{#each found.blocks.slice(0, 5) as block (block.action + block.who + block.whom)}
+		{#each found.blocks.slice(0, 5) as block, i (i)}
 			<li>{block.action}: {block.who} hits {block.whom} by <span class="figures">{long(block.by)}</span>.</li>
 		{/each}
 		{#each found.noMoves as id (id)}
@@ -46,7 +46,7 @@
 		</p>
 	{:else}
 		<p class="quiet">The smallest changes that open the way:</p>
-		{#each ways as way (way.label)}
+		{#each ways as way, i (i)}
 			<button type="button" class="tool" onclick={() => session.edit(way.label.toLowerCase(), way.edits)}>{way.label}</button>
 		{/each}
 	{/if}

@@ -139,7 +139,7 @@
 			</path>
 		{/each}
 		{#if !small}
-			{#each view.dimensions as dimension (dimension.label)}
+			{#each view.dimensions as dimension, i (i)}
 				{@const line = lineOf(dimension)}
 				<g class="dimension">
 					<title>{dimension.label}</title>

@@ -99,7 +99,7 @@
 						<p class="why"><strong>Measure next:</strong> {withUnits(finding.sensitivities[0].label, preferences.units)}.</p>
 					{/if}
 					{#if finding.status === 'clash' || isOpen}
-						{#each (finding.fixes ?? []).slice(0, isOpen ? 4 : 2) as fix (fix.label)}
+						{#each (finding.fixes ?? []).slice(0, isOpen ? 4 : 2) as fix, i (i)}
 							<div class="fix">
 								<button type="button" class="tool" onclick={() => onfix(finding, fix)}>{fix.label}</button>
 								<span class="quiet">{fix.cost}</span>

@@ -106,7 +106,7 @@
 					<StatusMark status={Number.isNaN(now) ? 'clear' : statusOf(now, row.comfort, 0, false)} size={12} quiet />
 				</g>
 				<text x="17" y={y + rowHeight / 2} class="label">{shorten(row.label)}</text>
-				{#each bands(row) as band (band.from)}
+				{#each bands(row) as band, k (k)}
 					<rect x={x(band.from)} {y} width={Math.max(0, x(band.to) - x(band.from))} height={rowHeight - 3} class={band.status} />
 				{/each}
 			</g>
@@ -122,7 +122,7 @@
 			<text x={x(tick)} y={axisY + 13} class="axis">{tickText(tick)}</text>
 		{/each}
 		<path d="M{left} {axisY}H{left + inner}" class="tick" />
-		{#each compromises as one, i (one.height)}
+		{#each compromises as one, i (i)}
 			<g class="compromise">
 				<title>{formatLength(one.height, preferences.units)}: gives up {one.givesUp.join(', ') || 'nothing'}</title>
 				<path d="M{x(one.height)} {top}V{axisY}" />

@@ -24,7 +24,7 @@
 		<p class="quiet">It fits at no height as it is: see the findings.</p>
 	{/if}
 	<ol>
-		{#each compromises as one, i (one.height)}
+		{#each compromises as one, i (i)}
 			<li>
 				<span class="number" aria-hidden="true">{i + 1}</span>
 				<button type="button" class="tool figures" class:main={Math.abs(height - one.height) < 0.5} onclick={() => onheight(one.height)}
@@ -39,7 +39,7 @@
 		<div class="lever" role="group" aria-label={lever.label}>
 			<p>{lever.label}</p>
 			<ul>
-				{#each lever.options as option (option.label)}
+				{#each lever.options as option, k (k)}
 					<li>
 						<button
 							type="button"

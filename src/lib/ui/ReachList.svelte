@@ -43,7 +43,7 @@
 		</p>
 	{:else}
 		<ul>
-			{#each answer.value as one (one.kind + one.name)}
+			{#each answer.value as one, i (i)}
 				<li class={one.status}>
 					<span class="head">
 						<strong>{one.kind === 'door' ? `${one.name} opens` : one.name}</strong>

@@ -138,8 +138,8 @@
 						? `No clash comes or goes (${effect.after}).`
 						: `Clashes: ${effect.before} before, ${effect.after} after.`}
 				</p>
-				{#each effect.comes as finding (finding.title)}<p class="comes">New: {@render clash(finding)}</p>{/each}
-				{#each effect.goes as finding (finding.title)}<p class="goes">Gone: {@render clash(finding)}</p>{/each}
+				{#each effect.comes as finding, i (i)}<p class="comes">New: {@render clash(finding)}</p>{/each}
+				{#each effect.goes as finding, i (i)}<p class="goes">Gone: {@render clash(finding)}</p>{/each}
 			</div>
 		{/each}
 		<p class="quiet">

@@ -21,7 +21,7 @@
 			<thead><tr><th>Drawing</th><th>Dimension</th><th>Size</th></tr></thead>
 			<tbody>
 				{#each views as view (view.name)}
-					{#each view.dimensions as dimension (dimension.label)}
+					{#each view.dimensions as dimension, i (i)}
 						<tr><td>{view.name}</td><td>{dimension.label}</td><td class="figures">{formatLength(dimension.mm, preferences.units)}</td></tr>
 					{/each}
 				{/each}

@@ -76,13 +76,13 @@
 			{#if search.running}<progress value={sofar?.share ?? 0} max="1" aria-label="How far the search is"></progress>{/if}
 		</div>
 		{#if sofar}
-			{#each sofar.found as found, i (`${found.mechanism}-${found.facts.height}-${found.seats}`)}
+			{#each sofar.found as found, i (i)}
 				<FoundCard {found} drawings={sofar.drawings[i]} ontake={() => take(found)} onkeep={() => keep(found)} kept={kept.includes(found)} />
 			{/each}
 			{#if sofar.misses.length > 0}
 				<h3>What does not work, and what would make it work</h3>
 				<ul>
-					{#each sofar.misses as miss (miss.mechanism)}
+					{#each sofar.misses as miss, i (i)}
 						<li>
 							<span
 								><strong>{miss.title}.</strong>

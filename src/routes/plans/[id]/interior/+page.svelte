@@ -108,7 +108,7 @@
 	<section class="tape card" aria-label="Where to hold the tape">
 		<TapeCard entry={current} doubt={doubts.get(keyOf(current))}>
 			<div class="changes">
-				{#each shapeChanges.filter((change) => change.edits.length > 0) as change (change.label)}
+				{#each shapeChanges.filter((change) => change.edits.length > 0) as change, i (i)}
 					<button type="button" class="tool" onclick={() => session.edit(change.label.toLowerCase(), change.edits)}>{change.label}</button>
 				{/each}
 			</div>

@@ -238,7 +238,7 @@
 				{/if}
 				<span class="quiet" role="status">{stopped}</span>
 				{#if verdict}<span data-testid="verdict">{verdict}</span>{/if}
-				{#each longest as one (one.person)}
+				{#each longest as one, i (i)}
 					<button
 						type="button"
 						class="figure"

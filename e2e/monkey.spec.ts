@@ -1,0 +1,118 @@
+import type { Locator, Page } from '@playwright/test';
+import { randomFrom } from '../src/lib/core/practice/random';
+import { formatLength } from '../src/lib/core/units';
+import { planFile } from './bench';
+import { expect, test } from './server';
+
+test.use({ demo: 'monkey' });
+
+/**
+ * Somebody who clicks, types, drags, takes back and moves about at random, the same way each time. A short run stands in the gate;
+ * `npm run test:monkey` goes through every stage of every example.
+ */
+const { NOOK_MONKEY: LENGTH = 'short' } = process.env;
+const STAGES = ['interior', 'people', 'find', 'layout', 'compare', 'conversion', 'cutting'] as const;
+/** Things done in each stage. */
+const DOINGS = LENGTH === 'short' ? 7 : 25;
+/** Buttons that leave the plan or go on for minutes. */
+const NOT_PRESSED = /delete|let it go|download|look for layouts|sign out|choose a file|put .* back|chair/i;
+const EXTREMES = ['0', '-5', '1', '37', '250', '720', '7200', '99999', 'abc', '1e9', '6\'3"', ''];
+
+type Random = () => number;
+
+async function pick(random: Random, all: Locator): Promise<Locator | undefined> {
+	const count = await all.count();
+	return count === 0 ? undefined : all.nth(Math.floor(random() * count));
+}
+
+/** One thing that somebody might do on a page. */
+async function doSomething(page: Page, random: Random): Promise<string> {
+	const quick = { timeout: 1500 };
+	const kind = Math.floor(random() * 7);
+	const dialog = page.getByRole('dialog');
+	const place = (await dialog.count()) > 0 ? dialog.first() : page.locator('body');
+	if (kind < 2) {
+		const button = await pick(random, place.locator('button:visible:enabled'));
+		const name = ((await button?.getAttribute('aria-label')) ?? (await button?.textContent()) ?? '').trim();
+		if (button && !NOT_PRESSED.test(name)) await button.click(quick).catch(() => undefined);
+		return `press “${name}”`;
+	}
+	if (kind === 2 || kind === 3) {
+		const field = await pick(
+			random,
+			place.locator('input:visible:enabled:not([type=checkbox]):not([type=radio]):not([type=file]):not([type=range])')
+		);
+		const text = EXTREMES[Math.floor(random() * EXTREMES.length)];
+		await field?.fill(text, quick).catch(() => undefined);
+		await field?.press('Enter', quick).catch(() => undefined);
+		return `type “${text}”`;
+	}
+	if (kind === 4) {
+		const list = await pick(random, place.locator('select:visible:enabled'));
+		const options = (await list?.locator('option').count()) ?? 0;
+		if (options > 0) await list!.selectOption({ index: Math.floor(random() * options) }, quick).catch(() => undefined);
+		return 'choose';
+	}
+	if (kind === 5) {
+		const back = random() < 0.6;
+		await page.keyboard.press(back ? 'Control+z' : 'Control+Shift+z');
+		return back ? 'undo' : 'redo';
+	}
+	const drawing = await pick(random, page.locator('svg[role=group]:visible, [role=group] svg:visible'));
+	const box = await drawing?.boundingBox(quick).catch(() => null);
+	if (!box) return 'nothing to drag';
+	const at = () => [box.x + random() * box.width, box.y + random() * box.height] as const;
+	await page.mouse.move(...at());
+	await page.mouse.down();
+	for (let i = 0; i < 4; i++) await page.mouse.move(...at());
+	await page.mouse.up();
+	return 'drag';
+}
+
+/** What is wrong with what can be read on a page, if anything. */
+const wrongWords = (page: Page): Promise<string | undefined> =>
+	page.evaluate(() => /.{0,60}(\bNaN\b|\bundefined\b|\[object ).{0,60}/.exec(document.body.innerText)?.[0]);
+
+test('whatever somebody does at random, nothing breaks, and what is on screen is what the file says', async ({ page, server }) => {
+	test.setTimeout(LENGTH === 'short' ? 300_000 : 6 * 3600_000);
+	const faults: string[] = [];
+	let doing = '';
+	page.on('pageerror', (error) => faults.push(`${doing}: ${error.stack ?? error.message}`));
+	page.on('response', (response) => {
+		if (response.status() >= 500 || response.status() === 409) faults.push(`${doing}: ${response.status()} ${response.url()}`);
+	});
+	page.on('request', (request) => {
+		if (!request.url().startsWith(server.url) && !/^(blob|data):/.test(request.url())) faults.push(`${doing}: asked ${request.url()}`);
+	});
+	page.on('dialog', (dialog) => {
+		faults.push(`${doing}: ${dialog.message()}`);
+		void dialog.dismiss();
+	});
+	await page.goto(server.url);
+	const plans = await page.locator('.plans li > a').evaluateAll((links) => links.map((link) => (link as HTMLAnchorElement).href));
+	const chosen = LENGTH === 'short' ? [plans[3], plans[16]] : plans;
+	for (const [n, address] of chosen.entries()) {
+		const random = randomFrom(`monkey ${n}`);
+		await page.goto(address);
+		for (const stage of STAGES) {
+			doing = `plan ${n}, ${stage}`;
+			await page.goto(address.replace(/layout$/, stage));
+			await expect(page.getByTestId('save-state')).toBeVisible();
+			for (let i = 0; i < DOINGS; i++) {
+				doing = `plan ${n}, ${stage}, ${i}: ${await doSomething(page, random)}`;
+				const wrong = await wrongWords(page);
+				if (wrong) faults.push(`${doing}: says “${wrong}”`);
+				// Whoever strays off the plan comes back.
+				if (!page.url().includes('/plans/')) await page.goto(address.replace(/layout$/, stage));
+				expect(faults).toEqual([]);
+			}
+		}
+		await page.goto(address.replace(/layout$/, 'interior'));
+		const { plan } = (await planFile(page)) as never as { plan: { name: string; vehicle: { length: { mm: number } } } };
+		const shown = await page.getByLabel('Length of the floor', { exact: true }).inputValue();
+		const units = shown.endsWith('mm') ? 'metric' : 'imperial';
+		expect(shown).toBe(formatLength(plan.vehicle.length.mm, units));
+		await expect(page.getByRole('heading', { level: 1 })).toHaveText(plan.name);
+	}
+	expect(faults).toEqual([]);
+});
