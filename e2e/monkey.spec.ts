@@ -25,41 +25,40 @@ async function pick(random: Random, all: Locator): Promise<Locator | undefined> 
 	return count === 0 ? undefined : all.nth(Math.floor(random() * count));
 }
 
-/** One thing that somebody might do on a page. */
-async function doSomething(page: Page, random: Random): Promise<string> {
-	const quick = { timeout: 1500 };
-	const kind = Math.floor(random() * 7);
-	const dialog = page.getByRole('dialog');
-	const place = (await dialog.count()) > 0 ? dialog.first() : page.locator('body');
-	if (kind < 2) {
-		const button = await pick(random, place.locator('button:visible:enabled'));
-		const name = ((await button?.getAttribute('aria-label')) ?? (await button?.textContent()) ?? '').trim();
-		if (button && !NOT_PRESSED.test(name)) await button.click(quick).catch(() => undefined);
-		return `press “${name}”`;
-	}
-	if (kind === 2 || kind === 3) {
-		const field = await pick(
-			random,
-			place.locator('input:visible:enabled:not([type=checkbox]):not([type=radio]):not([type=file]):not([type=range])')
-		);
-		const text = EXTREMES[Math.floor(random() * EXTREMES.length)];
-		await field?.fill(text, quick).catch(() => undefined);
-		await field?.press('Enter', quick).catch(() => undefined);
-		return `type “${text}”`;
-	}
-	if (kind === 4) {
-		const list = await pick(random, place.locator('select:visible:enabled'));
-		const options = (await list?.locator('option').count()) ?? 0;
-		if (options > 0) await list!.selectOption({ index: Math.floor(random() * options) }, quick).catch(() => undefined);
-		return 'choose';
-	}
-	if (kind === 5) {
-		const back = random() < 0.6;
-		await page.keyboard.press(back ? 'Control+z' : 'Control+Shift+z');
-		return back ? 'undo' : 'redo';
-	}
+const QUICK = { timeout: 1500 };
+
+async function press(place: Locator, random: Random): Promise<string> {
+	const button = await pick(random, place.locator('button:visible:enabled'));
+	const name = ((await button?.getAttribute('aria-label')) ?? (await button?.textContent()) ?? '').trim();
+	if (button && !NOT_PRESSED.test(name)) await button.click(QUICK).catch(() => undefined);
+	return `press “${name}”`;
+}
+
+async function typeIn(place: Locator, random: Random): Promise<string> {
+	const typed = 'input:visible:enabled:not([type=checkbox]):not([type=radio]):not([type=file]):not([type=range])';
+	const field = await pick(random, place.locator(typed));
+	const text = EXTREMES[Math.floor(random() * EXTREMES.length)];
+	await field?.fill(text, QUICK).catch(() => undefined);
+	await field?.press('Enter', QUICK).catch(() => undefined);
+	return `type “${text}”`;
+}
+
+async function choose(place: Locator, random: Random): Promise<string> {
+	const list = await pick(random, place.locator('select:visible:enabled'));
+	const options = (await list?.locator('option').count()) ?? 0;
+	if (options > 0) await list!.selectOption({ index: Math.floor(random() * options) }, QUICK).catch(() => undefined);
+	return 'choose';
+}
+
+async function turnBack(page: Page, random: Random): Promise<string> {
+	const key = random() < 0.6 ? 'Control+z' : 'Control+Shift+z';
+	await page.keyboard.press(key);
+	return key;
+}
+
+async function drag(page: Page, random: Random): Promise<string> {
 	const drawing = await pick(random, page.locator('svg[role=group]:visible, [role=group] svg:visible'));
-	const box = await drawing?.boundingBox(quick).catch(() => null);
+	const box = await drawing?.boundingBox(QUICK).catch(() => null);
 	if (!box) return 'nothing to drag';
 	const at = () => [box.x + random() * box.width, box.y + random() * box.height] as const;
 	await page.mouse.move(...at());
@@ -67,6 +66,16 @@ async function doSomething(page: Page, random: Random): Promise<string> {
 	for (let i = 0; i < 4; i++) await page.mouse.move(...at());
 	await page.mouse.up();
 	return 'drag';
+}
+
+/** One thing that somebody might do on a page; a dialog that is open comes first. */
+async function doSomething(page: Page, random: Random): Promise<string> {
+	const dialog = page.getByRole('dialog');
+	const place = (await dialog.count()) > 0 ? dialog.first() : page.locator('body');
+	const doings = [press, press, typeIn, typeIn, choose];
+	const kind = Math.floor(random() * (doings.length + 2));
+	if (kind < doings.length) return doings[kind](place, random);
+	return kind === doings.length ? turnBack(page, random) : drag(page, random);
 }
 
 /** What is wrong with what can be read on a page, if anything. */
