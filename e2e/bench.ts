@@ -13,8 +13,12 @@ export async function openDemo(
 	await settled(page);
 }
 
+/** Waits until the page runs: what is clicked or typed before that does nothing. */
+export const running = (page: Page): Promise<void> => expect(page.locator('html[data-running]')).toBeAttached();
+
 /** Waits until the page runs and what it works out is there: the search for fixes, the cuts, the way from mode to mode. */
 export async function settled(page: Page): Promise<void> {
+	await running(page);
 	await expect(page.getByTestId('save-state')).toHaveText('Saved');
 	for (const working of ['Working out the cuts …', 'Trying the moves …'])
 		await expect(page.getByText(working)).toHaveCount(0, { timeout: 40_000 });

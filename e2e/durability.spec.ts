@@ -4,11 +4,12 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import config from '../playwright.config';
-import { planFile, settled, type } from './bench';
+import { planFile, running, settled, type } from './bench';
 import { expect, test } from './server';
 
 async function newPlan(page: Page, url: string, name: string): Promise<string> {
 	await page.goto(url);
+	await running(page);
 	await page.getByLabel('Name of the vehicle or plan').fill(name);
 	await page.getByRole('button', { name: 'Start measuring' }).click();
 	await expect(page.getByRole('heading', { name: 'Length of the floor' })).toBeVisible();
@@ -182,6 +183,7 @@ test('(11) a plan that was deleted in another window says so, stays kept, and ca
 	await expect(page.getByText('This plan was deleted in another window')).toBeVisible();
 	// Left without a decision, it is still to be had from the first page.
 	await page.goto(server.url);
+	await running(page);
 	const kept = page.getByRole('region', { name: 'Kept in this browser' });
 	await expect(kept).toContainText('Gone');
 	await kept.getByRole('button', { name: 'Put it back into the list' }).click();

@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { readPlanFile, writePlanFile } from '../src/lib/core/plan';
-import { settled } from './bench';
+import { running, settled } from './bench';
 import { expect, Server, test } from './server';
 
 const root = join(import.meta.dirname, '..');
@@ -197,6 +197,7 @@ test('open to other machines it asks for the passphrase, lets in who knows it, a
 		expect((await raw(server.port, '/', { host: 'evil.example' })).status).toBe(403);
 		await page.goto(`${server.url}/?page=1`);
 		await expect(page).toHaveURL(/\/sign-in\?to=/);
+		await running(page);
 		await page.getByLabel('Passphrase').fill('not that one');
 		await page.getByRole('button', { name: 'Sign in' }).click();
 		await expect(page.getByRole('alert')).toHaveText('That is not the passphrase.');
@@ -206,13 +207,14 @@ test('open to other machines it asks for the passphrase, lets in who knows it, a
 		await expect(page.getByRole('heading', { name: 'Start a plan' })).toBeVisible();
 		const [cookie] = await page.context().cookies();
 		expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Strict' });
-		await page.waitForLoadState('networkidle');
+		await running(page);
 		await page.getByRole('button', { name: 'Sign out', exact: true }).click();
 		await expect(page.getByLabel('Passphrase')).toBeVisible();
 		// The cookie that was there before lets nobody in any more.
 		expect((await raw(server.port, '/api/plans/x', { cookie: `${cookie.name}=${cookie.value}` })).status).toBe(401);
 		// Never to another site afterwards.
 		await page.goto(`${server.url}/sign-in?to=//evil.example/`);
+		await running(page);
 		await page.getByLabel('Passphrase').fill('moths at the third lamp');
 		await page.getByRole('button', { name: 'Sign in' }).click();
 		await expect(page.getByRole('heading', { name: 'Start a plan' })).toBeVisible();
@@ -224,10 +226,12 @@ test('open to other machines it asks for the passphrase, lets in who knows it, a
 
 test('everything goes into one file and comes back beside it, and a plan that cannot be read is listed', async ({ page, server }) => {
 	await page.goto(server.url);
+	await running(page);
 	await page.getByLabel('Name of the vehicle or plan').fill('In the archive');
 	await page.getByRole('button', { name: 'Start measuring' }).click();
 	await settled(page);
 	await page.goto(server.url);
+	await running(page);
 	const download = page.waitForEvent('download');
 	await page.getByRole('link', { name: 'Download everything' }).click();
 	const file = await (await download).path();

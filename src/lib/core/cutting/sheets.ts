@@ -80,7 +80,7 @@ export function layOutSheets(blanks: Blank[], stock: SheetStock, kerf: number, t
 	for (const order of ORDERS)
 		for (const score of SCORES)
 			for (const acrossFirst of FIRSTS) {
-				const tried = fill(usable, size, stock.grain, kerf, { order, score, acrossFirst });
+				const tried = fill(usable, size, stock.grain, kerf, { order, score, acrossFirst })!;
 				if (!best || tried.sheets.length < best.sheets.length || (tried.sheets.length === best.sheets.length && tried.left > best.left))
 					best = tried;
 			}
@@ -117,22 +117,7 @@ const ways = (b: Blank, grain: boolean) => {
 	return grain || b.length === b.width ? [along] : [along, { w: b.width, h: b.length, turned: true }];
 };
 
-function fill(
-	blanks: Blank[],
-	size: { w: number; h: number },
-	grain: boolean,
-	kerf: number,
-	strategy: Strategy
-): { sheets: SheetLayout[]; left: number };
-/** The same, given up as soon as it takes more than so many sheets. */
-function fill(
-	blanks: Blank[],
-	size: { w: number; h: number },
-	grain: boolean,
-	kerf: number,
-	strategy: Strategy,
-	most: number
-): { sheets: SheetLayout[]; left: number } | undefined;
+/** Lays out one blank after the other by a strategy; given up, with nothing, as soon as it takes more than so many sheets. */
 function fill(
 	blanks: Blank[],
 	size: { w: number; h: number },
