@@ -14,5 +14,7 @@ npx eslint .
 npx svelte-check --threshold warning
 npx depcruise --config .dependency-cruiser.cjs src cli scripts bench
 npx vitest run
+echo "A few kills of a process that saves, backs up and migrates (npm run test:kills for a thousand) …"
+npx tsx scripts/kills.ts 9
 npm run build
 npx playwright test

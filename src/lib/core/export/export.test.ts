@@ -1,3 +1,4 @@
+import { XMLValidator } from 'fast-xml-parser';
 import createHighs from 'highs';
 import Papa from 'papaparse';
 import { PDFDocument } from 'pdf-lib';
@@ -6,7 +7,7 @@ import { area } from '../geometry/polygon';
 import { cuttingPlan, lineOfCopy, type CuttingPlan } from '../cutting';
 import { applyEdits, starterPlan } from '../plan';
 import { withPiece } from '../testing/plans';
-import { cuttingPdf, outlineOnSheet, partsCsv, sheetsSvg } from '.';
+import { cuttingPdf, escapeXml, outlineOnSheet, partsCsv, sheetsSvg } from '.';
 
 // Ply shaped round arches and cut corners; a name that a spreadsheet must not run and a PDF font does not have.
 const plan = applyEdits(
@@ -48,6 +49,16 @@ describe('sheets as SVG', () => {
 			expect(Math.max(...onSheet.map((p) => p.x)) - at.x).toBeCloseTo(at.turned ? at.blank.width : at.blank.length, 6);
 		});
 		expect(svg).not.toContain('<script');
+	});
+	it('show markup in the names of a board as it is written', () => {
+		const evil = '</text><script>alert("1")</script>&';
+		const [id] = cutting.sheets.map((job) => job.id);
+		const named = applyEdits(plan, [{ path: ['stock', 'sheets', id, 'name'], value: evil }]);
+		const jobs = cutting.sheets.map((job) => (job.id === id ? { ...job, stock: named.stock.sheets[id] } : job));
+		const svg = sheetsSvg({ ...cutting, sheets: jobs }, plan.stock.trim);
+		expect(svg).not.toContain('<script');
+		expect(XMLValidator.validate(svg)).toBe(true);
+		expect(escapeXml(evil)).toBe('&#60;/text&#62;&#60;script&#62;alert(&#34;1&#34;)&#60;/script&#62;&#38;');
 	});
 });
 
