@@ -2,7 +2,7 @@ import { DataTypes, Model, Sequelize, type CreationOptional, type InferAttribute
 import { SequelizeStorage, Umzug } from 'umzug';
 import { backUp, dailyBackUp } from './backups';
 import { databaseFile, faultOfDatabase, FolderLock, storageTrouble } from './database-file';
-import { migrations } from './migrations';
+import { migrations, type Migration } from './migrations';
 import { prepareDataFolder, readSettings } from './settings';
 
 /** A stored plan: the document as JSON text, with a version that rises by one at each save. */
@@ -108,6 +108,24 @@ export async function openDatabase(folder: string, backups = readSettings(proces
 	}
 }
 
+/** A migration that is made whole, with the note that it was made, or not at all: a kill in the middle leaves the tables as they were. */
+function whole(migration: Migration, sequelize: Sequelize): Migration {
+	return {
+		...migration,
+		up: async (params) => {
+			await sequelize.query('BEGIN IMMEDIATE');
+			try {
+				await migration.up(params);
+				await sequelize.query('INSERT INTO SequelizeMeta (name) VALUES (?)', { replacements: [migration.name] });
+				await sequelize.query('COMMIT');
+			} catch (error) {
+				await sequelize.query('ROLLBACK').catch(() => undefined);
+				throw error;
+			}
+		}
+	};
+}
+
 async function connect(folder: string, backups: number): Promise<Sequelize> {
 	const sequelize = new Sequelize({ dialect: 'sqlite', storage: databaseFile(folder), logging: false });
 	for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON'])
@@ -133,10 +151,12 @@ async function connect(folder: string, backups: number): Promise<Sequelize> {
 		{ token: { type: DataTypes.STRING, primaryKey: true }, until: DataTypes.DATE },
 		{ sequelize, tableName: 'sessions', timestamps: false }
 	);
+	const kept = new SequelizeStorage({ sequelize });
 	const umzug = new Umzug({
-		migrations,
+		migrations: migrations.map((migration) => whole(migration, sequelize)),
 		context: sequelize.getQueryInterface(),
-		storage: new SequelizeStorage({ sequelize }),
+		// That a migration was made is written with it, not after it.
+		storage: { executed: () => kept.executed(), logMigration: async () => undefined, unlogMigration: (made) => kept.unlogMigration(made) },
 		logger: undefined
 	});
 	const [due] = await umzug.pending();

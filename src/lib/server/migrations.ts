@@ -1,7 +1,7 @@
 import { DataTypes, type QueryInterface } from 'sequelize';
 
 /** One change of the tables, and how it is taken back. */
-interface Migration {
+export interface Migration {
 	name: string;
 	up(params: { context: QueryInterface }): Promise<unknown>;
 	down(params: { context: QueryInterface }): Promise<unknown>;
