@@ -54,9 +54,10 @@ export async function faultOfDatabase(folder: string, known: readonly string[]):
 		const [check] = await connection.all<{ quick_check: string }>('PRAGMA quick_check(1)');
 		if (check.quick_check !== 'ok') return `The database ${file} is damaged (${check.quick_check}). ${untouched}`;
 		const tables = await connection.all<{ name: string }>("SELECT name FROM sqlite_master WHERE type = 'table'");
-		const has = (name: string) => tables.some((table) => table.name === name);
-		if (!has('SequelizeMeta') || !has('plans'))
-			return tables.length === 0 ? undefined : `${file} is a database, but not one of Vast Nook’s. ${untouched}`;
+		// A first start that was cut short may have left nothing but the empty list of what was done.
+		if (tables.length > 0 && !tables.some(({ name }) => name === 'SequelizeMeta'))
+			return `${file} is a database, but not one of Vast Nook’s. ${untouched}`;
+		if (tables.length === 0) return undefined;
 		const made = await connection.all<{ name: string }>('SELECT name FROM SequelizeMeta');
 		const newer = made.filter(({ name }) => !known.includes(name));
 		if (newer.length > 0)

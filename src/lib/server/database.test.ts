@@ -172,6 +172,46 @@ describe('backups', () => {
 	});
 });
 
+describe('a first start that was cut short', () => {
+	it.each([
+		['an empty file', []],
+		['the empty list of what was done', ['CREATE TABLE SequelizeMeta (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)']]
+	])('may leave %s, and the next one goes on', async (_, statements) => {
+		const folder = emptyFolder();
+		const connection = await Connection.open(databaseFile(folder), 'write');
+		for (const statement of statements) await connection.all(statement);
+		await connection.close();
+		expect(await refusal(folder)).toBe('opened');
+	});
+});
+
+describe('a migration', () => {
+	it('that is cut short leaves the tables as they were, and is made whole the next time', async () => {
+		const folder = await filled();
+		const connection = await Connection.open(databaseFile(folder), 'write');
+		// Back to how an older version left it, with something in the way of the last statement of the migration.
+		for (const statement of [
+			...['plan_created', 'plan_saved', 'plan_deleted'].map((name) => `DROP TRIGGER ${name}`),
+			'DROP TABLE saves',
+			'DROP INDEX plans_updated_at',
+			...['window', 'state', 'summary', 'summaryOf'].map((column) => `ALTER TABLE plans DROP COLUMN "${column}"`),
+			...['summary', 'summaryOf'].map((column) => `ALTER TABLE vehicles DROP COLUMN "${column}"`),
+			'DROP TABLE sessions',
+			"DELETE FROM SequelizeMeta WHERE name > '004'",
+			'CREATE TRIGGER plan_deleted AFTER DELETE ON plans BEGIN SELECT 1; END'
+		])
+			await connection.all(statement);
+		const columns = () => connection.all<{ name: string }>('PRAGMA table_info(plans)');
+		const before = await columns();
+		expect(await refusal(folder)).toMatch(/plan_deleted already exists/);
+		expect(await columns()).toEqual(before);
+		await connection.all('DROP TRIGGER plan_deleted');
+		await connection.close();
+		await use(folder);
+		expect((await listPlans()).entries.map(({ name }) => name)).toEqual(['Trip']);
+	});
+});
+
 describe('everything in one file', () => {
 	const archive = async (): Promise<string> => {
 		let text = '';
