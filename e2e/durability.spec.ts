@@ -11,7 +11,8 @@ async function newPlan(page: Page, url: string, name: string): Promise<string> {
 	await running(page);
 	await page.getByLabel('Name of the vehicle or plan').fill(name);
 	await page.getByRole('button', { name: 'Start measuring' }).click();
-	await expect(page.getByRole('heading', { name: 'Length of the floor' })).toBeVisible();
+	// A browser that was just started on a loaded machine takes its time for the first page.
+	await expect(page.getByRole('heading', { name: 'Length of the floor' })).toBeVisible({ timeout: 60_000 });
 	await settled(page);
 	return page.url();
 }
