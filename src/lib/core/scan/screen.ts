@@ -9,11 +9,12 @@ const STL = { head: 84, triangle: 50 };
 /** Whether an STL file is as long as its count of triangles. */
 export function faultOfStl(bytes: ArrayBuffer): string | undefined {
 	if (bytes.byteLength < 15) return 'the file is cut off.';
-	const start = new TextDecoder().decode(bytes.slice(0, 300)).trimStart();
-	if (/^solid\b/.test(start) && /facet|endsolid/.test(start)) return undefined;
-	if (bytes.byteLength < STL.head) return 'the file is cut off.';
+	const text = /^\s*solid\b/.test(new TextDecoder('latin1').decode(bytes.slice(0, 80)));
+	if (bytes.byteLength < STL.head) return text ? undefined : 'the file is cut off.';
 	const stated = new DataView(bytes).getUint32(80, true);
 	const there = Math.floor((bytes.byteLength - STL.head) / STL.triangle);
+	// Binary files begin with that word as well; only those are exactly as long as their count.
+	if (text && STL.head + stated * STL.triangle !== bytes.byteLength) return undefined;
 	return stated > there ? `it says that it has ${stated} triangles, but there are at most ${there}. It may be cut off.` : undefined;
 }
 
@@ -77,18 +78,18 @@ export function faultOfPly(bytes: ArrayBuffer): string | undefined {
 
 /** Whether the lists of a PLY file in text are as long as they say. */
 function faultOfPlyLists(body: string, elements: readonly PlyElement[]): string | undefined {
+	const rows = body.split(/\r?\n/).filter((line) => line.trim() !== '');
 	let at = 0;
-	for (const { count, lists, properties, name } of elements)
-		for (let i = 0; i < count; i++) {
-			const next = body.indexOf('\n', at);
-			const line = body.slice(at, next < 0 ? undefined : next).trim();
-			if (next < 0 && line === '') return `it ends in the middle of “${name}”.`;
-			at = next < 0 ? body.length : next + 1;
+	for (const { count, lists, properties, name } of elements) {
+		if (at + count > rows.length) return `it ends in the middle of “${name}”.`;
+		const end = at + count;
+		for (; at < end; at++) {
 			if (lists !== 1 || properties !== 1) continue;
-			const words = line.split(/\s+/);
+			const words = rows[at].trim().split(/\s+/);
 			if (Number(words[0]) !== words.length - 1)
 				return `an entry of “${name}” says that it has ${words[0]} numbers, but has ${words.length - 1}.`;
 		}
+	}
 	return undefined;
 }
 

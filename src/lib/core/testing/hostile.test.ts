@@ -156,6 +156,12 @@ describe('scans', () => {
 		expect(await errorOf('a.gltf', JSON.stringify(nested))).toMatch(/nested deeper/);
 		expect(await errorOf('a.gltf', JSON.stringify({ ...json, nodes: [{ children: [1] }, { children: [0] }] }))).toMatch(/circle/);
 	});
+	it('that are right in an unusual way are read: blank lines in PLY, a long name of an STL in text', async () => {
+		const ply = (soundFile('ply', seeds, 0) as string).replace('end_header\n', 'end_header\n\n').replace(/\n3 0 1/, '\n\n3 0 1');
+		expect(await errorOf('a.ply', ply)).toBe('');
+		const stl = (soundFile('stl text', seeds, 0) as string).replace('solid a', `solid ${'boot of the estate, '.repeat(40)}`);
+		expect(await errorOf('a.stl', stl)).toBe('');
+	});
 	it('that are cut off say so', async () => {
 		for (const [format, name] of [
 			['stl', 'a.stl'],
