@@ -132,7 +132,7 @@ export async function changeVehicle(
 	plans: { id: string; version: number }[]
 ): Promise<number> {
 	const sequelize = await database();
-	const changedPlans = await sequelize.transaction(async (transaction) => {
+	await sequelize.transaction(async (transaction) => {
 		const [changed] = await VehicleRow.update(
 			{ ...columnsOf(vehicle), version: baseVersion + 1 },
 			{ where: { id, version: baseVersion }, transaction }
@@ -145,9 +145,8 @@ export async function changeVehicle(
 			const moved: Plan = withVehicle(planOf(row), vehicle);
 			await row.update({ document: JSON.stringify(moved), format: FILE_VERSION, version: version + 1, ...ownState() }, { transaction });
 		}
-		return plans;
 	});
 	summarySoon('vehicle', id);
-	for (const plan of changedPlans) summarySoon('plan', plan.id);
+	for (const plan of plans) summarySoon('plan', plan.id);
 	return baseVersion + 1;
 }

@@ -42,9 +42,15 @@ export function readVehicleFile(text: string): VehicleRead {
 	return result.success ? { ok: true, vehicle: result.data } : refuse(...faultLines(result.error, ['vehicle']));
 }
 
-/** Whether a text claims to be the file of a vehicle, looked up without reading it. */
-export const isVehicleFile = (text: string): boolean =>
-	new RegExp(`^\uFEFF?\\s*\\{\\s*"format"\\s*:\\s*"${VEHICLE_FORMAT}"`).test(text.slice(0, 200));
+/** What a file holds by its own word; a plan where it does not say. */
+export function heldBy(text: string): 'plan' | 'vehicle' {
+	try {
+		const { format } = JSON.parse(text.replace(/^\uFEFF/, '')) as { format?: unknown };
+		return format === VEHICLE_FORMAT ? 'vehicle' : 'plan';
+	} catch {
+		return 'plan';
+	}
+}
 
 /** What a file holds under its key, with the version of the format that it was written in. */
 function readEnvelope(

@@ -5,7 +5,7 @@ export {
 	FILE_FORMAT,
 	FILE_VERSION,
 	fileJsonSchema,
-	isVehicleFile,
+	heldBy,
 	LARGEST_FILE,
 	migratePlan,
 	migrateVehicle,

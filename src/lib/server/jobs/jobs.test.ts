@@ -61,6 +61,9 @@ describe('reading what is sent', () => {
 	])('refuses %s', (_, text, status) => expect(jobs.readSave(text)).toMatchObject({ ok: false, status }));
 	it('tells the file of a vehicle from that of a plan', () => {
 		expect(jobs.readFile(writeVehicleFile(plan.vehicle))).toEqual({ ok: true, holds: 'vehicle', vehicle: plan.vehicle });
+		// Whatever order a program writes its keys in.
+		const { format, version, vehicle } = JSON.parse(writeVehicleFile(plan.vehicle)) as Record<string, unknown>;
+		expect(jobs.readFile(JSON.stringify({ version, vehicle, format }))).toMatchObject({ ok: true, holds: 'vehicle' });
 		expect(jobs.readFile(writePlanFile(plan))).toMatchObject({ ok: true, holds: 'plan', name: 'Trip' });
 		expect(jobs.readFile('{"format": "vast-nook vehicle", "version": 2, "vehicle": {}}')).toMatchObject({ ok: false });
 	});

@@ -3,7 +3,8 @@ import { cuttingPlan, partsOf } from '../../core/cutting';
 import { cuttingPdf, partsCsv, sheetsSvg } from '../../core/export';
 import { z } from 'zod';
 import {
-	isVehicleFile,
+	heldBy,
+	LARGEST_FILE,
 	readPlanFile,
 	readPlanValue,
 	readVehicleFile,
@@ -152,7 +153,7 @@ export const jobs = {
 
 	/** Reads the text of a file of a plan or of a vehicle. */
 	readFile: (text: string): FileRead => {
-		if (isVehicleFile(text)) {
+		if (text.length <= LARGEST_FILE && heldBy(text) === 'vehicle') {
 			const read = readVehicleFile(text);
 			return read.ok ? { ok: true, holds: 'vehicle', vehicle: read.vehicle } : read;
 		}

@@ -26,7 +26,7 @@ export const POST: RequestHandler = async ({ request }) => {
 	if (!body.success) error(400, 'A new plan needs a name and a body style, or the text of a plan file.');
 	if ('vehicle' in body.data) {
 		const { name, vehicle: vehicleId } = body.data;
-		const shelved = await findVehicle(vehicleId);
+		const shelved = await orSay(findVehicle(vehicleId));
 		if (!shelved) error(404, 'There is no such vehicle on the shelf any more.');
 		const id = await orSay(createPlan(storable(withVehicle(starterPlan(name, shelved.vehicle.bodyStyle), shelved.vehicle))));
 		await linkPlan(id, vehicleId);

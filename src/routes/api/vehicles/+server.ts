@@ -12,7 +12,7 @@ const requestSchema = z.strictObject({ plan: z.string().max(60) });
 export const POST: RequestHandler = async ({ request }) => {
 	const body = requestSchema.safeParse(await readJson(request));
 	if (!body.success) error(400, 'Say which plan’s vehicle is meant.');
-	const stored = await findPlan(body.data.plan);
+	const stored = await orSay(findPlan(body.data.plan));
 	if (!stored) error(404, 'There is no such plan.');
 	return json({ id: await orSay(shelveVehicle(stored.id, stored.plan.vehicle)) }, { status: 201 });
 };

@@ -21,13 +21,13 @@ const stateIn = (text: string | null): StateId | undefined => {
 export const GET: RequestHandler = async ({ params, url }) => {
 	const known = url.searchParams.get('known');
 	if (known === null) {
-		const stored = await findPlan(params.id);
+		const stored = await orSay(findPlan(params.id));
 		if (!stored) error(404, 'There is no such plan.');
 		return json(stored);
 	}
 	const revision = revisionIn(known);
 	if (!revision) error(400, 'This is no revision of a plan.');
-	const standing = await standingOf(params.id, revision, stateIn(url.searchParams.get('sent')));
+	const standing = await orSay(standingOf(params.id, revision, stateIn(url.searchParams.get('sent'))));
 	if (!standing) error(404, 'There is no such plan.');
 	return json(standing);
 };
