@@ -1,9 +1,9 @@
 import { planSchema, writePlanFile, type Edit, type Plan } from '../core/plan';
 import type { Revision } from '../core/sync';
 import { OpenDocument } from './document/open-document.svelte';
-import { BrowserDrafts, type Draft, type DraftStore } from './sync/drafts';
+import { BrowserDrafts, type Draft } from './sync/drafts';
 import { Saving } from './sync/saving.svelte';
-import { PlanTransport, type Transport } from './sync/transport';
+import { PlanTransport } from './sync/transport';
 import { alive, leaving, livingWindows, orphans, randomName, windowsOfThisPage } from './sync/windows';
 
 /** How often it is asked whether other windows saved, ms; windows of this browser say so at once. */
@@ -39,12 +39,9 @@ export class PlanSession {
 	constructor(
 		readonly id: string,
 		plan: Plan,
-		revision: Revision,
-		{ drafts, transport }: { drafts: DraftStore<Plan>; transport: Transport<Plan> } = {
-			drafts: new BrowserDrafts<Plan>(),
-			transport: new PlanTransport<Plan>(id)
-		}
+		revision: Revision
 	) {
+		const drafts = new BrowserDrafts<Plan>();
 		windowsOfThisPage.add(this.window);
 		this.document = new OpenDocument<Plan>(
 			plan,
@@ -56,7 +53,7 @@ export class PlanSession {
 			id,
 			window: this.window,
 			drafts,
-			transport,
+			transport: new PlanTransport<Plan>(id),
 			ownWindow: (window) => windowsOfThisPage.has(window),
 			orphans: (take) => orphans(drafts, id, this.window, take),
 			stored: () => this.channel?.postMessage('stored'),
@@ -143,10 +140,8 @@ export async function draftsOfThisBrowser(): Promise<PlanDraft[]> {
 /** Takes a draft out of this browser. */
 export const dropDraft = ({ document, window }: PlanDraft): Promise<void> => new BrowserDrafts<Plan>().drop(document, window);
 
-/** Whether the server has a plan; undefined when it does not answer. */
-export async function isStored(id: string): Promise<boolean | undefined> {
-	const response = await fetch(`/api/plans/${encodeURIComponent(id)}?known=1.x.0`, { headers: { accept: 'application/json' } }).catch(
-		() => undefined
-	);
-	return response?.ok ? true : response?.status === 404 ? false : undefined;
+/** Whether the server still has the plan of a draft; undefined when it does not answer. */
+export async function isStored({ document, revision }: PlanDraft): Promise<boolean | undefined> {
+	const { kind } = await new PlanTransport<Plan>(document).look(revision, undefined);
+	return kind === 'away' || kind === 'refused' ? undefined : kind !== 'gone';
 }

@@ -4,7 +4,7 @@ import { FILE_VERSION, type Plan } from '../core/plan';
 import { judge, sameRevision, type Judgement, type Revision, type StateId } from '../core/sync';
 import { database, PlanRow, SaveRow } from './database';
 import { quickJob } from './jobs/pool';
-import { UnreadableError, type StoredDocument } from './stored';
+import { storedOf, UnreadableError, type StoredDocument } from './stored';
 import { summarySoon } from './summaries';
 
 /** A plan with the revision under which it is stored. */
@@ -31,7 +31,7 @@ export const storable = (plan: Plan): Storable => ({ name: plan.name, document: 
 export async function storedPlan(id: string): Promise<StoredDocument | undefined> {
 	await database();
 	const row = await PlanRow.findByPk(id, { attributes: ['name', 'document', 'format'] });
-	return row ? { name: row.name, document: row.document, format: row.format } : undefined;
+	return row ? storedOf(row) : undefined;
 }
 
 /**
@@ -43,7 +43,7 @@ export async function findPlan(id: string): Promise<StoredPlan | undefined> {
 	await database();
 	const row = await PlanRow.findByPk(id);
 	if (!row) return undefined;
-	const read = await quickJob('storedPlan', { name: row.name, document: row.document, format: row.format }, row.document.length);
+	const read = await quickJob('storedPlan', storedOf(row), row.document.length);
 	if (!read.ok) throw new UnreadableError(read.unreadable);
 	return { id, revision: revisionOf(row), plan: read.value };
 }

@@ -7,6 +7,9 @@ export interface StoredDocument {
 	format: number;
 }
 
+/** What is stored of a row, without the rest of its columns: it goes to a thread like that. */
+export const storedOf = ({ name, document, format }: StoredDocument): StoredDocument => ({ name, document, format });
+
 /** Thrown when a stored document no longer reads as what it should be; it is left as it is. */
 export class UnreadableError extends Error {}
 

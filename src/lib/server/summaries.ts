@@ -3,7 +3,7 @@ import type { PlanSummary, VehicleSummary } from '../core/summary';
 import { PlanRow, VehicleRow } from './database';
 import { job } from './jobs/pool';
 import type { ReadStored } from './jobs/jobs';
-import type { StoredDocument } from './stored';
+import { storedOf, type StoredDocument } from './stored';
 
 /** Which table a summary belongs to. */
 export type Summarising = 'plan' | 'vehicle';
@@ -47,7 +47,7 @@ async function summarise(of: Summarising, id: string): Promise<void> {
 	try {
 		const row = await (table as typeof PlanRow).findByPk(id, { attributes: ['name', 'document', 'format', 'version'] });
 		if (!row) return;
-		const stored = { name: row.name, document: row.document, format: row.format };
+		const stored = storedOf(row);
 		const summary: ReadStored<PlanSummary | VehicleSummary> = await job(of === 'plan' ? 'planSummary' : 'vehicleSummary', stored).catch(
 			(cause: Error) => ({ ok: false, unreadable: `It could not be worked out: ${cause.message}` })
 		);

@@ -4,7 +4,7 @@ import { withVehicle, type Effect } from '../core/shelf';
 import { database, PlanRow, VehicleRow } from './database';
 import { ownState } from './plans';
 import { job } from './jobs/pool';
-import { planOf, timeOf, vehicleOf, type StoredDocument } from './stored';
+import { planOf, storedOf, timeOf, vehicleOf, type StoredDocument } from './stored';
 import { summarySoon } from './summaries';
 
 /** A measured vehicle that is kept by itself. */
@@ -88,7 +88,7 @@ export async function createVehicle(vehicle: Vehicle): Promise<string> {
 export async function storedVehicle(id: string): Promise<StoredDocument | undefined> {
 	await database();
 	const row = await VehicleRow.findByPk(id, { attributes: ['name', 'document', 'format'] });
-	return row ? { name: row.name, document: row.document, format: row.format } : undefined;
+	return row ? storedOf(row) : undefined;
 }
 
 /** Notes that a plan was made with a vehicle of the shelf. */
@@ -110,8 +110,7 @@ export async function removeVehicle(id: string): Promise<boolean> {
 export async function affectedPlans(id: string, vehicle: Vehicle, from: string, signal?: AbortSignal): Promise<AffectedPlan[]> {
 	await database();
 	const rows = (await PlanRow.findAll({ where: { vehicleId: id }, order: [['name', 'ASC']] })).filter((row) => row.id !== from);
-	const stored = rows.map(({ name, document, format }) => ({ name, document, format }));
-	const effects = await job('effects', { stored, vehicle }, signal);
+	const effects = await job('effects', { stored: rows.map(storedOf), vehicle }, signal);
 	// A plan that cannot be read is not changed either: the list of plans says so.
 	return rows.flatMap((row, i) => {
 		const effect = effects[i];

@@ -10,7 +10,7 @@
 
 	async function look() {
 		const drafts = await draftsOfThisBrowser();
-		kept = await Promise.all(drafts.map(async (draft) => ({ draft, there: await isStored(draft.document) })));
+		kept = await Promise.all(drafts.map(async (draft) => ({ draft, there: await isStored(draft) })));
 	}
 	onMount(() => {
 		// What a page that was just left is still saving is gone in a moment.

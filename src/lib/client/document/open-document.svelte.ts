@@ -45,10 +45,6 @@ export class OpenDocument<T extends object> {
 		return this.over;
 	}
 
-	get dragging(): boolean {
-		return this.shown !== undefined;
-	}
-
 	get canUndo(): string | undefined {
 		return this.past.at(-1)?.label;
 	}

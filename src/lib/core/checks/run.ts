@@ -3,7 +3,7 @@ import { remember } from '../memory';
 import type { Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Plan } from '../plan/plan';
-import type { Finding, Result, Sensitivity, Status } from './finding';
+import type { Check, CheckContext, Finding, Result, Sensitivity, Status } from './finding';
 import { CHECKS } from './registry';
 
 type Animals = NonNullable<Plan['animals']>;
@@ -22,9 +22,12 @@ const runChecks = remember(
 	): Result[] => {
 		// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
 		const plan = { vehicle, crew, gear, stock, brief, animals } as Plan;
-		return CHECKS.flatMap((check) => check.run({ plan, scene })).map(sound);
+		return asked(CHECKS, { plan, scene });
 	}
 );
+
+/** What some checks say of a scene. */
+const asked = (checks: readonly Check[], context: CheckContext): Result[] => checks.flatMap((check) => check.run(context)).map(sound);
 
 const isFinitePlace = ({ x, y, z }: Vec3): boolean => [x, y, z].every(Number.isFinite);
 const ORIGIN: Vec3 = { x: 0, y: 0, z: 0 };
@@ -55,9 +58,10 @@ export const resultsIn = (plan: Plan, modeId: string): Result[] =>
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>
-	CHECKS.filter((check) => covers(check.rule, rule))
-		.flatMap((check) => check.run({ plan, scene: sceneOf(plan, modeId) }))
-		.map(sound);
+	asked(
+		CHECKS.filter((check) => covers(check.rule, rule)),
+		{ plan, scene: sceneOf(plan, modeId) }
+	);
 
 // One check tells two rules: seats, and the driving position of front seats.
 const covers = (check: string, rule: string) => check === rule || (check === 'fit-seats' && rule === 'driving-position');
