@@ -74,7 +74,7 @@ function check(plan: Plan, { json, system }: Options, { out }: Streams): number 
 				count: String(finding.margin),
 				kg: formatMass(finding.margin, system)
 			};
-			const room = sizes[finding.unit];
+			const room = finding.unknown ? 'not known' : sizes[finding.unit];
 			out(
 				`${finding.status.padEnd(11)}${room.padStart(9)}  ${finding.title}  (${finding.modes.map((id) => plan.modes[id].name).join(', ')})\n`
 			);

@@ -1,5 +1,6 @@
-import { windowsOf, type WindowPane } from '../interior';
+import { windowQuestions, windowsOf, type WindowPane } from '../interior';
 import type { Scene } from '../modes';
+import type { Vehicle } from '../plan/vehicle';
 import type { Check, Result } from './finding';
 
 /** The covers that hang over each window in a scene. */
@@ -7,6 +8,30 @@ const hungOver = (scene: Scene, { id }: WindowPane) =>
 	scene.pieces.flatMap((piece) => piece.assembly.covers.filter(({ window, states }) => window === id && states.includes(piece.state.id)));
 
 const names = (panes: readonly WindowPane[]) => panes.map(({ window }) => window.name.toLowerCase()).join(', ');
+
+/** Covers that are cut for a window whose sizes cannot be right: nobody can say that they fit. */
+const doubtfulCovers = (vehicle: Vehicle, scene: Scene, panes: readonly WindowPane[]): Result[] =>
+	panes.flatMap(({ id, window, pose }): Result[] => {
+		const doubt = windowQuestions(vehicle).find(({ path }) => path[2] === id);
+		const cutFor = scene.pieces.filter(({ assembly }) => assembly.covers.some((cover) => cover.window === id));
+		if (!doubt || cutFor.length === 0) return [];
+		return [
+			{
+				rule: 'window-covers',
+				key: `size:${id}`,
+				title: `${window.name}: sizes that a cover can be cut from`,
+				subjects: cutFor.map((piece) => piece.id),
+				margin: 0,
+				comfort: 0,
+				unit: 'count',
+				limit: 0,
+				actual: 0,
+				why: doubt.text,
+				at: pose.shift,
+				unknown: true
+			}
+		];
+	});
 
 /**
  * Windows at night, once any covers are planned: which stay bare, and whether any of those that open lets air in. While driving
@@ -22,9 +47,11 @@ export const windowCovers: Check = {
 		const at = panes[0].pose.shift;
 		const common = { rule: 'window-covers', subjects: covering, unit: 'count' as const, at };
 		const hung = panes.map((pane) => ({ pane, covers: hungOver(scene, pane) }));
+		const doubtful = doubtfulCovers(plan.vehicle, scene, panes);
 		if (use === 'drive') {
 			const covered = hung.filter(({ covers }) => covers.length > 0).map(({ pane }) => pane);
 			return [
+				...doubtful,
 				{
 					...common,
 					key: 'drive',
@@ -37,10 +64,11 @@ export const windowCovers: Check = {
 				}
 			];
 		}
-		if (use !== 'night') return [];
+		if (use !== 'night') return doubtful;
 		const bare = hung.filter(({ covers }) => covers.length === 0).map(({ pane }) => pane);
 		const opening = hung.filter(({ pane, covers }) => pane.window.opens && covers.every(({ air }) => air)).map(({ pane }) => pane);
 		const results: Result[] = [
+			...doubtful,
 			{
 				...common,
 				key: 'bare',

@@ -36,7 +36,7 @@ export {
 	type Clearance,
 	type Solid
 } from './clearance';
-export { questions, type Question } from './sanity';
+export { questions, windowQuestions, type Question } from './sanity';
 export { contourCurve, contourReadings, leftRightDifference, type WallLine } from './contour';
 export {
 	openingsOf,

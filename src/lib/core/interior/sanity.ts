@@ -1,4 +1,5 @@
 import { piecewise, valueAt } from '../geometry/piecewise';
+import { remember } from '../memory';
 import { starterVehicle } from '../plan/starter';
 import { valueAtPath } from '../plan/edit';
 import type { Measurement } from '../plan/measurement';
@@ -29,7 +30,7 @@ export function questions(vehicle: Vehicle): Question[] {
 		...ceilings(vehicle),
 		...arches(vehicle),
 		...openings(vehicle),
-		...windows(vehicle),
+		...windowQuestions(vehicle),
 		...seats(vehicle),
 		...diagonals(vehicle),
 		...odd(vehicle)
@@ -153,7 +154,7 @@ function openings(vehicle: Vehicle): Question[] {
 }
 
 /** A window lies within the wall that it is in; one digit too many makes it longer than the vehicle. */
-function windows(vehicle: Vehicle): Question[] {
+export const windowQuestions = remember((vehicle: Vehicle): Question[] => {
 	const interior = buildInterior(vehicle);
 	return Object.entries(vehicle.windows).flatMap(([id, { place, sill, head, edges }]): Question[] => {
 		const at = (...key: string[]) => ['vehicle', 'windows', id, ...key];
@@ -172,7 +173,7 @@ function windows(vehicle: Vehicle): Question[] {
 		}
 		return found;
 	});
-}
+});
 
 /** A diagonal that was measured is as long as the widths and heights say, within what both may be off by. */
 function diagonals(vehicle: Vehicle): Question[] {
