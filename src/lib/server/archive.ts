@@ -7,7 +7,7 @@ import type { Transaction } from 'sequelize';
 import { z } from 'zod';
 import { FILE_VERSION } from '../core/plan';
 import { backUp } from './backups';
-import { database, PlanRow, VehicleRow } from './database';
+import { database, PlanRow, tableOf, VehicleRow } from './database';
 import { ownState } from './plans';
 import { readSettings } from './settings';
 import { timeOf } from './stored';
@@ -40,13 +40,11 @@ export class ArchiveError extends Error {}
 export async function* writeArchive(now = new Date()): AsyncGenerator<string> {
 	await database();
 	yield `${JSON.stringify({ format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, made: now.toISOString() })}\n`;
-	for (const [kind, table] of [
-		['vehicle', VehicleRow],
-		['plan', PlanRow]
-	] as const) {
-		const ids = (await (table as typeof PlanRow).findAll({ attributes: ['id'], order: [['createdAt', 'ASC']] })).map(({ id }) => id);
+	for (const kind of ['vehicle', 'plan'] as const) {
+		const table = tableOf(kind);
+		const ids = (await table.findAll({ attributes: ['id'], order: [['createdAt', 'ASC']] })).map(({ id }) => id);
 		for (let i = 0; i < ids.length; i += BATCH) {
-			const rows = await (table as typeof PlanRow).findAll({ where: { id: ids.slice(i, i + BATCH) } });
+			const rows = await table.findAll({ where: { id: ids.slice(i, i + BATCH) } });
 			for (const { id, name, format, version, document, updatedAt, ...row } of rows.map((row) => row.get({ plain: true }))) {
 				const line: ArchiveRow = { kind, id, name, format, version, updatedAt: timeOf(updatedAt), document };
 				yield `${JSON.stringify(kind === 'plan' ? { ...line, vehicle: row.vehicleId ?? null } : line)}\n`;
@@ -134,12 +132,11 @@ export async function readArchive(stream: AsyncIterable<Uint8Array>, how: 'besid
 }
 
 async function store(rows: AsyncIterable<ArchiveRow>, how: 'beside' | 'instead', transaction: Transaction): Promise<Restored> {
-	if (how === 'instead') for (const table of [PlanRow, VehicleRow]) await (table as typeof PlanRow).destroy({ where: {}, transaction });
+	if (how === 'instead') for (const kind of ['plan', 'vehicle'] as const) await tableOf(kind).destroy({ where: {}, transaction });
 	const ids = new Map<string, string>();
 	const restored: Restored = { plans: 0, vehicles: 0 };
 	for await (const { kind, id, name, format, version, vehicle, updatedAt, document } of rows) {
-		const table = kind === 'plan' ? PlanRow : VehicleRow;
-		const taken = how === 'beside' || (await (table as typeof PlanRow).count({ where: { id }, transaction })) > 0;
+		const taken = how === 'beside' || (await tableOf(kind).count({ where: { id }, transaction })) > 0;
 		const own = taken ? randomUUID() : id;
 		ids.set(id, own);
 		const row = { id: own, name, format, version, document, createdAt: new Date(updatedAt), updatedAt: new Date(updatedAt) };

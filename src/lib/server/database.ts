@@ -53,6 +53,11 @@ export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreation
 	declare updatedAt: CreationOptional<Date>;
 }
 
+/** What is stored as documents, each in a table of its own. */
+export type Kind = 'plan' | 'vehicle';
+/** The table of a kind, for what both tables have. */
+export const tableOf = (kind: Kind): typeof PlanRow => (kind === 'plan' ? PlanRow : (VehicleRow as unknown as typeof PlanRow));
+
 /** The columns that every stored document has. */
 const documentColumns = {
 	id: { type: DataTypes.STRING, primaryKey: true },

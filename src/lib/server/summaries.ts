@@ -1,12 +1,9 @@
 import { createHash } from 'node:crypto';
 import type { PlanSummary, VehicleSummary } from '../core/summary';
-import { PlanRow, VehicleRow } from './database';
+import { tableOf, type Kind } from './database';
 import { job } from './jobs/pool';
 import type { ReadStored } from './jobs/jobs';
 import { storedOf, type StoredDocument } from './stored';
-
-/** Which table a summary belongs to. */
-export type Summarising = 'plan' | 'vehicle';
 
 /** A plan that is being edited is summarised when it rests for so long, ms. */
 const REST = 1500;
@@ -19,7 +16,7 @@ const waiting = new Map<string, ReturnType<typeof setTimeout> | undefined>();
 let working: Promise<void> = Promise.resolve();
 
 /** Has a row summarised in a moment, or at once when somebody looks at the list; each row once, one after the other. */
-export function summarySoon(of: Summarising, id: string, rest = REST): void {
+export function summarySoon(of: Kind, id: string, rest = REST): void {
 	const key = `${of} ${id}`;
 	if (waiting.has(key)) {
 		const timer = waiting.get(key);
@@ -42,16 +39,16 @@ export function forgetSummaries(): void {
 }
 
 /** Works a row's summary out and stores it, unless the row has changed meanwhile. */
-async function summarise(of: Summarising, id: string): Promise<void> {
-	const table = of === 'plan' ? PlanRow : VehicleRow;
+async function summarise(of: Kind, id: string): Promise<void> {
+	const table = tableOf(of);
 	try {
-		const row = await (table as typeof PlanRow).findByPk(id, { attributes: ['name', 'document', 'format', 'version'] });
+		const row = await table.findByPk(id, { attributes: ['name', 'document', 'format', 'version'] });
 		if (!row) return;
 		const stored = storedOf(row);
 		const summary: ReadStored<PlanSummary | VehicleSummary> = await job(of === 'plan' ? 'planSummary' : 'vehicleSummary', stored).catch(
 			(cause: Error) => ({ ok: false, unreadable: `It could not be worked out: ${cause.message}` })
 		);
-		await (table as typeof PlanRow).update(
+		await table.update(
 			{ summary: JSON.stringify(summary), summaryOf: checksumOf(stored) },
 			{ where: { id, version: row.version }, silent: true }
 		);

@@ -1,18 +1,26 @@
+import { z } from 'zod';
+
+const count = z.number().int().min(0).max(Number.MAX_SAFE_INTEGER);
+
 /**
  * One state of a plan in one window. States of a window count up, and each grew from the one before it: whoever has state 7 of
  * a window has everything that state 6 held and that was not changed on purpose since.
  */
-export interface StateId {
-	/** Random name of the window. */
-	window: string;
-	state: number;
-}
+export const stateSchema = z.strictObject({
+	window: z
+		.string()
+		.regex(/^[0-9a-z]{1,40}$/)
+		.describe('random name of the window'),
+	state: count
+});
+export type StateId = z.infer<typeof stateSchema>;
 
-/** A state as the server stored it. */
-export interface Revision extends StateId {
-	/** Rises by one at each save of a plan. */
-	version: number;
-}
+/** A state as the server stored it; its version rises by one at each save of a plan. */
+export const revisionSchema = stateSchema.extend({ version: count.min(1) });
+export type Revision = z.infer<typeof revisionSchema>;
+
+/** What a window sends to have a state saved: the state, and the revision that it grew from. */
+export const saveSchema = stateSchema.extend({ base: revisionSchema, plan: z.unknown() });
 
 /** What the ledger of saves of one plan says about a save that is asked for. */
 export interface Ledger {

@@ -1,7 +1,6 @@
 import createHighs, { type Highs } from 'highs';
 import { cuttingPlan, partsOf } from '../../core/cutting';
 import { cuttingPdf, partsCsv, sheetsSvg } from '../../core/export';
-import { z } from 'zod';
 import {
 	heldBy,
 	LARGEST_FILE,
@@ -16,7 +15,7 @@ import {
 import { effectOf, type Effect } from '../../core/shelf';
 import { summaryOfPlan, summaryOfVehicle, type PlanSummary, type VehicleSummary } from '../../core/summary';
 import { PAPERS, partTemplate, templateDxf, templateOf, templatePdf, templateSvg, type Paper, type Template } from '../../core/templates';
-import type { Revision, StateId } from '../../core/sync';
+import { saveSchema, type Revision, type StateId } from '../../core/sync';
 import type { UnitSystem } from '../../core/units';
 import { fileName } from '../file-name';
 import { planOf, UnreadableError, vehicleOf, type StoredDocument } from '../stored';
@@ -91,12 +90,6 @@ function reading<T>(make: () => T): ReadStored<T> {
 		throw error;
 	}
 }
-
-const number = z.number().int().min(0).max(Number.MAX_SAFE_INTEGER);
-const windowName = z.string().regex(/^[0-9a-z]{1,40}$/);
-export const stateSchema = z.strictObject({ window: windowName, state: number });
-export const revisionSchema = stateSchema.extend({ version: number.min(1) });
-const saveSchema = stateSchema.extend({ base: revisionSchema, plan: z.unknown() });
 
 /** A save as a window sends it, with the plan as it will be stored; or a status and what is wrong. */
 export type SaveRead =

@@ -1,7 +1,6 @@
 import { error, json } from '@sveltejs/kit';
-import type { Revision, StateId } from '$lib/core/sync';
+import { revisionSchema, stateSchema, type Revision, type StateId } from '$lib/core/sync';
 import { readText } from '$lib/server/body';
-import { revisionSchema, stateSchema } from '$lib/server/jobs/jobs';
 import { quickJob } from '$lib/server/jobs/pool';
 import { deletePlan, findPlan, savePlan, standingOf } from '$lib/server/plans';
 import { orSay } from '$lib/server/faults';
