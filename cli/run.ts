@@ -68,6 +68,7 @@ function check(plan: Plan, { json, system }: Options, { out }: Streams): number 
 	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);
 	else
 		for (const finding of findings) {
+			const settles = finding.sensitivities.filter(({ guessed }) => guessed).slice(0, 3);
 			const sizes = {
 				mm: formatLength(finding.margin, system),
 				share: `${Math.round(finding.margin * 100)} %`,
@@ -78,6 +79,8 @@ function check(plan: Plan, { json, system }: Options, { out }: Streams): number 
 			out(
 				`${finding.status.padEnd(11)}${room.padStart(9)}  ${finding.title}  (${finding.modes.map((id) => plan.modes[id].name).join(', ')})\n`
 			);
+			if (finding.status === 'unmeasured' && settles.length > 0)
+				out(`${' '.repeat(22)}Measure: ${settles.map(({ label }) => label).join('; ')}.\n`);
 			for (const fix of finding.fixes) out(`${' '.repeat(22)}${fix.label}. ${fix.cost}\n`);
 		}
 	return clash ? EXIT.clash : EXIT.fine;
@@ -90,7 +93,7 @@ function parts(plan: Plan, { json, system }: Options, { out }: Streams): number 
 		for (const line of lines) {
 			const size = [line.length, line.width, line.thickness].map((mm) => formatLength(mm, system)).join(' x ');
 			out(
-				`${String(line.number).padStart(3)}  ${String(line.quantity).padStart(2)} x ${line.name.padEnd(26)} ${size.padEnd(32)} ${formatMass(line.weight, system)}\n`
+				`${String(line.number).padStart(3)}  ${String(line.quantity).padStart(2)} x ${line.name.padEnd(26)} ${size.padEnd(32)} ${formatMass(line.weight, system)}${line.guesses.length > 0 ? '  GUESS' : ''}\n`
 			);
 		}
 	return EXIT.fine;

@@ -96,7 +96,12 @@
 							</p>
 						{/if}
 					{:else if finding.status === 'unmeasured' && finding.sensitivities[0]}
-						<p class="why"><strong>Measure next:</strong> {withUnits(finding.sensitivities[0].label, preferences.units)}.</p>
+						<p class="why">
+							<strong>Measure:</strong>
+							{telling(finding)
+								.map((s) => withUnits(s.label, preferences.units))
+								.join('; ')}.
+						</p>
 					{/if}
 					{#if finding.status === 'clash' || isOpen}
 						{#each (finding.fixes ?? []).slice(0, isOpen ? 4 : 2) as fix, i (i)}

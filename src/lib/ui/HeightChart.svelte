@@ -34,7 +34,7 @@
 		const found: { from: number; to: number; status: Status }[] = [];
 		study.heights.forEach((h, i) => {
 			if (Number.isNaN(row.margins[i])) return;
-			const status = statusOf(row.margins[i], row.comfort, 0, false);
+			const status = statusOf(row.margins[i], row.comfort, 0, 0);
 			const last = found.at(-1);
 			// Where it changes between two heights the border lies where the margin crosses zero or its comfort.
 			if (last && last.status === status && last.to === h) last.to = study.heights[i + 1] ?? h;
@@ -103,7 +103,7 @@
 			<g>
 				<title>{row.label}: {Number.isNaN(now) ? 'not asked' : `${formatLength(now, preferences.units)} at this height`}</title>
 				<g transform="translate(0 {y + rowHeight / 2 - 6})">
-					<StatusMark status={Number.isNaN(now) ? 'clear' : statusOf(now, row.comfort, 0, false)} size={12} quiet />
+					<StatusMark status={Number.isNaN(now) ? 'clear' : statusOf(now, row.comfort, 0, 0)} size={12} quiet />
 				</g>
 				<text x="17" y={y + rowHeight / 2} class="label">{shorten(row.label)}</text>
 				{#each bands(row) as band, k (k)}

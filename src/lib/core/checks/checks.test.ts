@@ -294,13 +294,14 @@ describe('seats', () => {
 
 describe('status and tolerance', () => {
 	it('follows margin, comfort, tolerance and guesses', () => {
-		expect(statusOf(-1, 0, 0, false)).toBe('clash');
-		expect(statusOf(5, 10, 0, false)).toBe('tight');
-		expect(statusOf(5, 0, 8, false)).toBe('tight');
-		expect(statusOf(5, 0, 8, true)).toBe('unmeasured');
-		expect(statusOf(-5, 0, 8, true)).toBe('unmeasured');
-		expect(statusOf(-9, 0, 8, true)).toBe('clash');
-		expect(statusOf(9, 0, 8, true)).toBe('clear');
+		expect(statusOf(-1, 0, 0, 0)).toBe('clash');
+		expect(statusOf(5, 10, 0, 0)).toBe('tight');
+		expect(statusOf(5, 0, 8, 0)).toBe('tight');
+		expect(statusOf(5, 0, 8, 8)).toBe('unmeasured');
+		expect(statusOf(-5, 0, 8, 8)).toBe('unmeasured');
+		expect(statusOf(-9, 0, 8, 8)).toBe('clash');
+		expect(statusOf(15, 0, 8, 8)).toBe('unmeasured');
+		expect(statusOf(17, 0, 8, 8)).toBe('clear');
 	});
 	it('is the root of the sum of squares of what each measurement does', () => {
 		let plan = withPiece(

@@ -69,17 +69,32 @@ const covers = (check: string, rule: string) => check === rule || (check === 'fi
 /** Rule and key of a result, one for each thing checked: what its tolerance is kept under, and the same in every mode. */
 export const resultId = (result: Pick<Result, 'rule' | 'key'>): string => `${result.rule}:${result.key}`;
 
-/** What is known of a margin's tolerance, by mode and result. */
-export type Tolerances = Record<string, { tolerance: number; sensitivities: Sensitivity[] }>;
+/** What is known of how far a margin may be off. */
+export interface Tolerance {
+	/** By all measurements, in the unit of the margin. */
+	tolerance: number;
+	/** By those that are guessed alone. */
+	guessed: number;
+	/** What moves it, most first. */
+	sensitivities: Sensitivity[];
+}
+
+/** The tolerance of every margin, by mode and result. */
+export type Tolerances = Record<string, Tolerance>;
 export const toleranceKey = (modeId: string, result: Pick<Result, 'rule' | 'key'>): string => `${modeId}/${resultId(result)}`;
 
+/** A guess is worth no more than twice what it says: nothing closer than this to it is known to fit; our own judgement. */
+const GUESS_REACH = 2;
+
 /**
- * The status of a margin. Where the margin is smaller than its tolerance and a guess is what moves it most, nobody can
- * say: it is unmeasured. A margin below its tolerance or its comfort is tight.
+ * The status of a margin. Where guesses could use up the margin, nobody can say: it is unmeasured. A margin below its
+ * tolerance or its comfort is tight.
+ *
+ * @param tolerance how far the margin may be off by all measurements, and `guessed` by those that are guesses.
  */
-export function statusOf(margin: number, comfort: number, tolerance: number, guessed: boolean): Status {
+export function statusOf(margin: number, comfort: number, tolerance: number, guessed: number): Status {
 	if (Number.isNaN(margin) || Number.isNaN(tolerance)) return 'unmeasured';
-	if (guessed && Math.abs(margin) < tolerance) return 'unmeasured';
+	if (margin >= 0 ? margin < GUESS_REACH * guessed : -margin < guessed) return 'unmeasured';
 	if (margin < 0) return 'clash';
 	return margin < Math.max(comfort, tolerance) ? 'tight' : 'clear';
 }
@@ -105,9 +120,7 @@ export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
 	for (const modeId of Object.keys(plan.modes))
 		for (const result of resultsIn(plan, modeId)) {
 			const known = tolerances[toleranceKey(modeId, result)];
-			const status = result.unknown
-				? 'unmeasured'
-				: statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.sensitivities[0]?.guessed ?? false);
+			const status = result.unknown ? 'unmeasured' : statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.guessed ?? 0);
 			const id = `${resultId(result)}:${status}:${result.margin.toFixed(1)}`;
 			const same = merged.get(id);
 			if (same) same.modes.push(modeId);

@@ -1,45 +1,95 @@
-import { measurementList } from '../interior/measuring';
-import { applyEdits } from '../plan/edit';
+import { inVariedVehicle } from '../derive';
+import { measurementList, type MeasurementEntry } from '../interior';
+import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import type { Sensitivity } from './finding';
-import { resultsIn, toleranceKey, type Tolerances } from './run';
+import { resultsIn, resultsOfRule, toleranceKey, type Tolerance, type Tolerances } from './run';
 
 /** Effects below this many mm (or shares) are rounding, not sensitivity. */
 const NEGLIGIBLE = 1e-3;
 
 /**
- * The tolerance of every margin of a plan: each measurement moved by its own ± in turn, the effects on the margin
- * squared, added and rooted (independent errors, first order). Yields after each measurement so that a caller can
- * show progress or stop.
+ * The tolerance of every margin of a plan. The pieces stay as they would be cut from the present numbers, and the vehicle
+ * round them is moved: each measurement up and down by its own ±, and all readings of one feature together, as a tape that
+ * reads long reads long everywhere.
+ *
+ * One at a time the larger effect of the two sides counts, and the effects are squared, added and rooted (independent
+ * errors, first order). Where several readings bind equally, or a reading decides only once another one gives way, moving
+ * them together does more than that sum says: then this counts. Yields after each measurement so that a caller can show
+ * progress or stop.
  */
 export function* tolerancesOf(plan: Plan): Generator<{ done: number; of: number }, Tolerances> {
-	const modes = Object.keys(plan.modes);
-	const base = new Map(modes.flatMap((mode) => resultsIn(plan, mode).map((r) => [toleranceKey(mode, r), r.margin] as const)));
-	const found: Tolerances = Object.fromEntries([...base.keys()].map((key) => [key, { tolerance: 0, sensitivities: [] }]));
-	const entries = measurementList(plan.vehicle);
+	const base = marginsOf(plan);
+	const found: Tolerances = Object.fromEntries(
+		[...base.keys()].map((key): [string, Tolerance] => [key, { tolerance: 0, guessed: 0, sensitivities: [] }])
+	);
+	const entries = measurementList(plan.vehicle).filter(({ measurement }) => measurement.plusMinus > 0);
+	const features = featuresIn(entries);
+	const of = entries.length + features.length;
 	for (const [i, entry] of entries.entries()) {
-		const { measurement } = entry;
-		if (measurement.plusMinus > 0) {
-			const moved = applyEdits(plan, [{ path: [...entry.path, 'mm'], value: measurement.mm + measurement.plusMinus }]);
-			for (const mode of modes)
-				for (const result of resultsIn(moved, mode)) {
-					const key = toleranceKey(mode, result);
-					const before = base.get(key);
-					if (before === undefined) continue;
-					const effect = Math.abs(result.margin - before);
-					if (effect > NEGLIGIBLE) found[key].sensitivities.push(sensitivity(entry, effect));
-				}
-		}
-		yield { done: i + 1, of: entries.length };
+		for (const [key, effect] of effectsOf(plan, [entry], base))
+			if (effect > NEGLIGIBLE) found[key].sensitivities.push(sensitivity(entry, effect));
+		yield { done: i + 1, of };
 	}
 	for (const one of Object.values(found)) {
 		one.sensitivities.sort((a, b) => b.effect - a.effect);
-		one.tolerance = Math.hypot(...one.sensitivities.map((s) => s.effect));
+		one.tolerance = together(one.sensitivities);
+		one.guessed = together(one.sensitivities.filter(({ guessed }) => guessed));
+	}
+	for (const [i, feature] of features.entries()) {
+		const guessed = feature.some(({ measurement }) => measurement.status === 'guessed');
+		for (const [key, effect] of effectsOf(plan, feature, base)) {
+			const one = found[key];
+			if (effect <= one.tolerance + NEGLIGIBLE) continue;
+			one.tolerance = effect;
+			if (guessed) one.guessed = effect;
+			// Of readings that decide only together none moved the margin alone: they are named all the same.
+			if (one.sensitivities.length === 0) one.sensitivities = feature.map((entry) => sensitivity(entry, effect / feature.length));
+		}
+		yield { done: entries.length + i + 1, of };
 	}
 	return found;
 }
 
-const sensitivity = (entry: ReturnType<typeof measurementList>[number], effect: number): Sensitivity => ({
+const together = (sensitivities: readonly Sensitivity[]): number => Math.hypot(...sensitivities.map(({ effect }) => effect));
+
+/** The margin of every result of a plan, by mode and result. */
+const marginsOf = (plan: Plan): Map<string, number> =>
+	new Map(Object.keys(plan.modes).flatMap((mode) => resultsIn(plan, mode).map((r) => [toleranceKey(mode, r), r.margin] as const)));
+
+/** Readings of one feature of the vehicle, where there are several: all widths, all ceilings, one arch, one seat. */
+function featuresIn(entries: readonly MeasurementEntry[]): MeasurementEntry[][] {
+	const features = new Map<string, MeasurementEntry[]>();
+	for (const entry of entries) {
+		const [, table, id, readings] = entry.path;
+		const feature = table === 'stations' ? `${table} ${readings}` : `${table} ${id}`;
+		features.set(feature, [...(features.get(feature) ?? []), entry]);
+	}
+	return [...features.values()].filter(({ length }) => length > 1);
+}
+
+/** The largest effect of some readings, all at the upper or all at the lower end of their ±, on every margin they move. */
+function effectsOf(plan: Plan, entries: readonly MeasurementEntry[], base: ReadonlyMap<string, number>): Map<string, number> {
+	const effects = new Map<string, number>();
+	const note = (key: string, margin: number) => {
+		const before = base.get(key);
+		if (before !== undefined) effects.set(key, Math.max(effects.get(key) ?? 0, Math.abs(margin - before)));
+	};
+	for (const side of [1, -1]) {
+		const edits = entries.map(({ path, measurement: { mm, plusMinus } }): Edit => ({
+			path: [...path, 'mm'],
+			value: mm + side * plusMinus
+		}));
+		for (const [key, margin] of marginsOf(inVariedVehicle(plan, edits))) note(key, margin);
+		// What a kind watches inside a piece it works out as it builds it: there a size shows only in a piece built anew.
+		const anew = applyEdits(plan, edits);
+		for (const mode of Object.keys(plan.modes))
+			for (const result of resultsOfRule(anew, mode, 'inner-margin')) note(toleranceKey(mode, result), result.margin);
+	}
+	return effects;
+}
+
+const sensitivity = (entry: MeasurementEntry, effect: number): Sensitivity => ({
 	path: entry.path,
 	label: entry.label,
 	guessed: entry.measurement.status === 'guessed',

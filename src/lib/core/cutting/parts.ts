@@ -3,6 +3,7 @@ import { assemblyOf, interiorOf } from '../derive';
 import { holesIn } from '../fastening';
 import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
+import { guessesOf, type Guess } from './guesses';
 
 /** Equal parts of one piece: one line of the parts list. */
 export interface PartLine {
@@ -25,6 +26,8 @@ export interface PartLine {
 	shaped: boolean;
 	/** Of one, kg. */
 	weight: number;
+	/** Sizes of the vehicle that it is cut by and that are only guessed, what moves it most first. */
+	guesses: readonly Guess[];
 }
 
 /** To a tenth of a millimetre: nobody saws finer, and equal parts must compare equal. */
@@ -35,12 +38,13 @@ export function partsOf(plan: Plan): PartLine[] {
 	const lines: PartLine[] = [];
 	for (const piece of Object.values(plan.pieces)) {
 		const assembly = assemblyOf(piece, plan.vehicle, plan.stock);
+		const guesses = guessesOf(piece, plan.vehicle, plan.stock);
 		const holes = holesIn(plan, interiorOf(plan.vehicle), piece, assembly);
 		for (const whole of assembly.parts) {
 			const drilled = holes.get(whole.id);
 			const part = drilled ? { ...whole, cutOuts: [...(whole.cutOuts ?? []), ...drilled] } : whole;
 			if (part.form === 'bought') continue;
-			const line = lineOf(piece.name, part, plan);
+			const line = lineOf(piece.name, part, plan, guesses.get(whole.id) ?? []);
 			const same = lines.find(
 				(l) =>
 					l.piece === line.piece &&
@@ -55,7 +59,7 @@ export function partsOf(plan: Plan): PartLine[] {
 	return lines;
 }
 
-function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
+function lineOf(piece: string, part: Part, { stock }: Plan, guesses: readonly Guess[]): PartLine {
 	const cut = part.cut ?? part.outline;
 	const low = bounds(cut);
 	const outline = cut.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
@@ -76,6 +80,7 @@ function lineOf(piece: string, part: Part, { stock }: Plan): PartLine {
 			outline: cut.outline.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }))
 		})),
 		shaped: Math.abs(area(outline)) < x[1] * y[1] - 1,
-		weight: partMass({ ...part, outline }, stock)
+		weight: partMass({ ...part, outline }, stock),
+		guesses
 	};
 }

@@ -1,1 +1,1 @@
-export { assemblyOf, interiorOf, pieceIn, sceneOf } from './scene';
+export { assemblyOf, interiorOf, inVariedVehicle, pieceIn, sceneOf } from './scene';

@@ -3,6 +3,7 @@ import { rectangle } from '../geometry/polygon';
 import type { Box } from '../geometry/vector';
 import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
 import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
+import { applyEdits, type Edit } from '../plan/edit';
 import type { Mode, Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
 import { remember } from '../memory';
@@ -10,10 +11,28 @@ import { remember } from '../memory';
 /** The interior of a vehicle, remembered. */
 export const interiorOf = remember(buildInterior);
 
-/** The assembly of a piece in a vehicle, remembered. */
-export const assemblyOf = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']) =>
+const assembled = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']) =>
 	assemble(piece, { interior: interiorOf(vehicle), windows: windowsOf(vehicle, interiorOf(vehicle)), zones: zonesOf(vehicle), stock })
 );
+
+/** Vehicles that turn out other than they were measured, with the measured one that the pieces were cut for. */
+const measuredAs = new WeakMap<Vehicle, Vehicle>();
+
+/** The assembly of a piece in a vehicle, remembered; in a vehicle that turns out other than measured, as it was cut. */
+export const assemblyOf = (piece: Piece, vehicle: Vehicle, stock: Plan['stock']): Assembly =>
+	assembled(piece, measuredAs.get(vehicle) ?? vehicle, stock);
+
+/**
+ * A plan in a vehicle that turns out other than it was measured: the pieces stay as they were cut from the present numbers,
+ * while the walls, seats and openings round them are where the edits put them.
+ *
+ * @param edits changes of measurements of the vehicle.
+ */
+export function inVariedVehicle(plan: Plan, edits: readonly Edit[]): Plan {
+	const varied = applyEdits(plan, edits);
+	if (varied.vehicle !== plan.vehicle) measuredAs.set(varied.vehicle, measuredAs.get(plan.vehicle) ?? plan.vehicle);
+	return varied;
+}
 
 /** A piece in one of its states, remembered: modes that use the same state share it. The id and name come with the piece. */
 const placed = remember((named: { id: string; name: string; piece: Piece }, assembly: Assembly, state: PieceState) =>

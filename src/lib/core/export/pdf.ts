@@ -1,8 +1,17 @@
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
-import { lineOfCopy, shoppingWords, type BarJob, type ClothJob, type CuttingPlan, type SheetLayout, type SheetJob } from '../cutting';
+import {
+	guessesOfAll,
+	lineOfCopy,
+	shoppingWords,
+	type BarJob,
+	type ClothJob,
+	type CuttingPlan,
+	type SheetLayout,
+	type SheetJob
+} from '../cutting';
 import { stockOfPart } from '../pieces';
 import type { Plan } from '../plan';
-import { formatLength, formatMass, type UnitSystem } from '../units';
+import { formatLength, formatMass, withUnits, type UnitSystem } from '../units';
 import { printable } from './letters';
 import { cutOutsOnSheet, outlineOnSheet } from './svg';
 
@@ -58,6 +67,7 @@ export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitS
 		'Guard on, clamp the work, eyes and ears covered, dust mask for sheet goods. Measure the vehicle once more before the first cut.',
 		10
 	);
+	guessNotice(sheet, cutting, system);
 	partsTable(sheet, cutting, plan, mm);
 	sheet.y -= 10;
 	sheet.line('To buy', 14, true);
@@ -69,6 +79,17 @@ export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitS
 	for (const job of cutting.bars) barList(sheet, cutting, job, mm);
 	for (const job of cutting.cloths) clothPage(sheet, cutting, job, mm);
 	return document.save();
+}
+
+/** Says before anything is cut which parts follow sizes that nobody measured. */
+function guessNotice(sheet: Sheet, { parts }: CuttingPlan, system: UnitSystem) {
+	const hanging = parts.filter(({ guesses }) => guesses.length > 0);
+	if (hanging.length === 0) return;
+	sheet.y -= 6;
+	sheet.line(`NOT TO BE CUT YET: ${hanging.length} of ${parts.length} kinds of part hang on sizes that are only guessed.`, 11, true);
+	sheet.line('They are marked GUESS. Measure these first:', 10);
+	for (const { label, effect } of guessesOfAll(hanging).slice(0, 12))
+		sheet.line(`   ${withUnits(label, system)}: parts change by up to ${formatLength(effect, system)}`, 10);
 }
 
 function partsTable(sheet: Sheet, cutting: CuttingPlan, plan: Plan, mm: (value: number) => string) {
@@ -85,7 +106,7 @@ function partsTable(sheet: Sheet, cutting: CuttingPlan, plan: Plan, mm: (value: 
 		row([
 			`${part.number}`,
 			`${part.quantity}`,
-			`${part.name}${part.shaped ? ' (shaped)' : ''}`,
+			`${part.guesses.length > 0 ? 'GUESS ' : ''}${part.name}${part.shaped ? ' (shaped)' : ''}`,
 			mm(part.length),
 			mm(part.width),
 			mm(part.thickness),
@@ -123,7 +144,7 @@ function drawLayout(
 		}
 		const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width];
 		sheet.y = top - (at.y + trim + h / 2) * scale;
-		sheet.text(`${at.blank.id}`, left + (at.x + trim + w / 2) * scale - 8, 14, true);
+		sheet.text(`${at.blank.id}${line.guesses.length > 0 ? ' GUESS' : ''}`, left + (at.x + trim + w / 2) * scale - 8, 14, true);
 		sheet.y -= 12;
 		sheet.text(`${mm(line.length)} x ${mm(line.width)}`, left + (at.x + trim + w / 2) * scale - 34, 8);
 	}

@@ -46,7 +46,8 @@ function sheetSvg(plan: CuttingPlan, job: SheetJob, index: number, placed: Place
 			ring.map((p) => `${round(p.x + trim)},${round(p.y + trim)}`).join(' ')
 		);
 		const [w, h] = at.turned ? [at.blank.width, at.blank.length] : [at.blank.length, at.blank.width];
-		const words = `${at.blank.id} ${line.name} ${round(line.length)} × ${round(line.width)}`;
+		const guess = line.guesses.length > 0 ? 'GUESS ' : '';
+		const words = `${guess}${at.blank.id} ${line.name} ${round(line.length)} × ${round(line.width)}`;
 		return `${rings.map((points) => `<polygon points="${points}"/>`).join('')}<text x="${round(at.x + trim + w / 2)}" y="${round(at.y + trim + h / 2)}" font-size="36" text-anchor="middle" fill="#000" stroke="none">${escapeXml(words)}</text>`;
 	});
 	return `<text x="0" y="-16" font-size="36" fill="#000" stroke="none">${escapeXml(title)}</text><rect width="${job.stock.length}" height="${job.stock.width}" stroke-dasharray="12 8"/>${parts.join('')}`;

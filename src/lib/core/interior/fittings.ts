@@ -21,25 +21,40 @@ export interface OpeningSolid {
 	z: [number, number];
 	/** Lowest and highest place of its edges: y at the rear, x on a side. */
 	across: [number, number];
-	/** What its door sweeps when it opens. */
-	sweeps: Sweep[];
+	/** What its door sweeps when it opens; worked out when it is first asked for. */
+	readonly sweeps: readonly Sweep[];
 }
 
 /** Convex outlines in side view (x, z) or from above (x, y), all over one range of width or height. */
 interface Sweep {
 	seen: 'from the side' | 'from above';
-	outlines: { outline: Polygon; box: Bounds }[];
+	outlines: readonly SweptOutline[];
 	range: [number, number];
+	/** Round all outlines. */
+	box: Bounds;
+}
+
+const sweepOver = (seen: Sweep['seen'], outlines: readonly SweptOutline[], range: Sweep['range']): Sweep => {
+	const of = (axis: 'x' | 'y', end: 0 | 1) => outlines.map(({ box }) => box[axis][end]);
+	const span = (axis: 'x' | 'y'): [number, number] => [Math.min(...of(axis, 0)), Math.max(...of(axis, 1))];
+	return { seen, outlines, range, box: { x: span('x'), y: span('y') } };
+};
+
+/** The hull of some points, with the box round it: by that most outlines of a sweep are told apart, before any hull is made. */
+class SweptOutline {
+	readonly box: Bounds;
+	private made?: Polygon;
+
+	constructor(private readonly points: Polygon) {
+		this.box = bounds(points);
+	}
+
+	get outline(): Polygon {
+		return (this.made ??= hull(this.points));
+	}
 }
 
 type Bounds = ReturnType<typeof bounds>;
-
-/** A sweep with the boxes round its outlines, by which most of them are told apart. */
-const sweepOver = (seen: Sweep['seen'], outlines: Polygon[], range: Sweep['range']): Sweep => ({
-	seen,
-	outlines: outlines.map((outline) => ({ outline, box: bounds(outline) })),
-	range
-});
 
 /** A space to keep clear, above the finished floor. */
 export interface ZoneSolid {
@@ -74,7 +89,18 @@ export const openingsOf = remember((vehicle: Vehicle, interior: Interior): Openi
 		const { outline, z } = outlineOf(opening, floor);
 		const across = bounds(outline).x;
 		const points = outline.map((p) => pointOf(interior, opening.place, p));
-		return { id, opening, outline, points, z, across, sweeps: sweepOf(opening, interior, z, across) };
+		let sweeps: Sweep[] | undefined;
+		return {
+			id,
+			opening,
+			outline,
+			points,
+			z,
+			across,
+			get sweeps() {
+				return (sweeps ??= sweepOf(opening, interior, z, across));
+			}
+		};
 	});
 });
 
@@ -132,13 +158,13 @@ const STEP = 6;
 const hull = (points: Polygon): Polygon => (polygonHull(points.map(({ x, y }) => [x, y])) ?? []).map(([x, y]) => vec2(x, y));
 
 /** A convex outline swept through a quarter turn about a point; positive turns are counter-clockwise. */
-function quarterTurn(panel: Polygon, about: { x: number; y: number }, direction: 1 | -1): Polygon[] {
+function quarterTurn(panel: Polygon, about: { x: number; y: number }, direction: 1 | -1): SweptOutline[] {
 	const at = (degrees: number): Polygon => {
 		const angle = (direction * degrees * Math.PI) / 180;
 		const [c, s] = [Math.cos(angle), Math.sin(angle)];
 		return panel.map(({ x, y }) => vec2(about.x + (x - about.x) * c - (y - about.y) * s, about.y + (x - about.x) * s + (y - about.y) * c));
 	};
-	return Array.from({ length: 90 / STEP }, (_, i) => hull([...at(i * STEP), ...at((i + 1) * STEP)]));
+	return Array.from({ length: 90 / STEP }, (_, i) => new SweptOutline([...at(i * STEP), ...at((i + 1) * STEP)]));
 }
 
 function sweepOf(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): Sweep[] {
@@ -164,26 +190,49 @@ function sweepOf(opening: Opening, interior: Interior, z: [number, number], acro
 			const long = across[1] - across[0];
 			const wall = s * leastHalfWidth(interior, side, across, range);
 			const out = wall + s * 2 * thick;
-			return sweepOver('from above', [rectangle(across[0] - long, across[1], Math.min(wall, out), Math.max(wall, out))], range);
+			const rail = new SweptOutline(rectangle(across[0] - long, across[1], Math.min(wall, out), Math.max(wall, out)));
+			return sweepOver('from above', [rail], range);
 		}
-		return sweepOver(
-			'from above',
-			hingedSweep(interior, side, opening.hinge === 'first' ? across : [across[1], across[0]], range, thick),
-			range
-		);
+		const hung: [number, number] = opening.hinge === 'first' ? across : [across[1], across[0]];
+		return sweepOver('from above', hingedSweep(opening, hingedPanels(interior, side, hung, range, thick)), range);
 	});
 }
 
+/** The panels of a hinged door in plan, the line about which it turns and which way. */
+interface HingedPanels {
+	panels: Polygon[];
+	hinge: { x: number; y: number };
+	direction: 1 | -1;
+}
+
 /** A side door in plan, hung at `from`: along the wall as it runs, one panel from each measured place to the next. */
-function hingedSweep(interior: Interior, side: Side, [from, to]: [number, number], range: [number, number], thick: number): Polygon[] {
+function hingedPanels(interior: Interior, side: Side, [from, to]: [number, number], range: [number, number], thick: number): HingedPanels {
 	const s = sign(side);
 	const along = breaks(interior.knots.x, Math.min(from, to), Math.max(from, to));
 	const inner = along.map((x) => vec2(x, s * leastHalfWidth(interior, side, [x, x], range)));
 	const hinge = vec2(from, inner[from < to ? 0 : inner.length - 1].y + s * thick);
-	return inner.slice(1).flatMap((b, i) => {
+	const panels = inner.slice(1).map((b, i) => {
 		const a = inner[i];
-		return quarterTurn(hull([a, b, vec2(a.x, a.y + s * thick), vec2(b.x, b.y + s * thick)]), hinge, from < to === s > 0 ? 1 : -1);
+		return [a, b, vec2(b.x, b.y + s * thick), vec2(a.x, a.y + s * thick)];
 	});
+	return { panels, hinge, direction: from < to === s > 0 ? 1 : -1 };
+}
+
+/** Sweeps of an opening that are kept: the walls of a vehicle are varied reading by reading, and most readings are not beside this door. */
+const MOST_KEPT = 64;
+const keptSweeps = new WeakMap<Opening, Map<string, readonly SweptOutline[]>>();
+
+/** What the panels of a hinged door sweep; kept by the numbers of the panels. */
+function hingedSweep(opening: Opening, { panels, hinge, direction }: HingedPanels): readonly SweptOutline[] {
+	const kept = keptSweeps.get(opening) ?? new Map<string, readonly SweptOutline[]>();
+	keptSweeps.set(opening, kept);
+	const key = [direction, hinge.x, hinge.y, ...panels.flatMap((panel) => panel.flatMap(({ x, y }) => [x, y]))].join();
+	const known = kept.get(key);
+	if (known) return known;
+	const made = panels.flatMap((panel) => quarterTurn(panel, hinge, direction));
+	if (kept.size >= MOST_KEPT) kept.clear();
+	kept.set(key, made);
+	return made;
 }
 
 /** Hung at its upper edge, the lower edge of a lifting door goes back and up. Its inner face is the measured rear face. */
@@ -222,12 +271,15 @@ const boxGap = (a: Bounds, x: readonly [number, number], y: readonly [number, nu
 export function sweepClearance({ sweeps }: OpeningSolid, solid: Solid, limit = Infinity): Clearance | null {
 	const { x, y, z } = solid.box;
 	let least: number | null = null;
-	for (const { seen, outlines, range } of sweeps) {
+	for (const { seen, outlines, range, box } of sweeps) {
 		const [across, other] = seen === 'from above' ? [y, z] : [z, y];
 		const beside = Math.max(range[0] - other[1], other[0] - range[1]);
-		for (const { outline, box } of outlines) {
-			const nearest = Math.max(beside, boxGap(box, x, across));
+		const apart = Math.max(beside, boxGap(box, x, across));
+		if (apart > limit || (least !== null && apart >= least)) continue;
+		for (const swept of outlines) {
+			const nearest = Math.max(beside, boxGap(swept.box, x, across));
 			if (nearest > limit || (least !== null && nearest >= least)) continue;
+			const { outline } = swept;
 			let margin = Math.max(beside, convexSeparation(rectangle(...x, ...across), outline));
 			// A board cut to the wall leaves a door alone that the rectangle round it would meet.
 			if (margin < 0 && seen === 'from above' && solid.footprint && !isBox(solid))

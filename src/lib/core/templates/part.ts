@@ -1,5 +1,6 @@
-import type { PartLine } from '../cutting';
+import { guessWords, type PartLine } from '../cutting';
 import type { Polygon } from '../geometry/polygon';
+import { withUnits } from '../units';
 import type { Template } from './template';
 
 /**
@@ -14,7 +15,8 @@ export function partTemplate(line: PartLine, mirrored = false): Template {
 		holes: line.cutOuts.map(({ outline }) => turn(outline)),
 		notes: [
 			`${line.quantity} of it, ${Math.round(line.length)} x ${Math.round(line.width)} x ${line.thickness} mm`,
-			...line.cutOuts.map(({ name }) => `Opening: ${name}`)
+			...line.cutOuts.map(({ name }) => `Opening: ${name}`),
+			...(line.guesses.length > 0 ? [`NOT TO BE CUT YET. ${withUnits(guessWords(line.guesses, 2), 'metric')}`] : [])
 		]
 	};
 }

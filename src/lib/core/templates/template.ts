@@ -14,6 +14,13 @@ export interface Template {
 	notes: string[];
 }
 
+/** Says on the template that its wall was not measured. */
+function guessedReadings({ line }: Contour): string[] {
+	if (line.type !== 'batten') return [];
+	const guessed = [line.batten, line.start, ...line.offsets].filter(({ status }) => status === 'guessed').length;
+	return guessed > 0 ? [`NOT TO BE CUT YET: ${guessed} of ${line.offsets.length + 2} readings of this wall are only guessed`] : [];
+}
+
 /** Least width of a template behind its curved edge, mm: cardboard narrower than this bends. */
 const STRIP = 120;
 
@@ -37,6 +44,7 @@ export function templateOf(contour: Contour, mirrored = false): Template {
 		outline: flip ? turned.reverse() : turned,
 		notes: [
 			`Curved edge ${contour.clearance} mm short of the wall`,
+			...guessedReadings(contour),
 			`Straight edge ${Math.round(edge)} mm from the centre line`,
 			`${flip ? 'Right' : 'Left'} end ${Math.round(start)} mm from the rear door`
 		]

@@ -74,7 +74,7 @@ describe('a margin that is no number', () => {
 	});
 	it('nor is one at a place that is none', () => expect(sound({ ...result, at: { x: NaN, y: 0, z: 0 } }).unknown).toBe(true));
 	it('is unmeasured, whatever its comfort and tolerance', () => {
-		for (const comfort of [0, 10]) for (const tolerance of [0, NaN]) expect(statusOf(NaN, comfort, tolerance, false)).toBe('unmeasured');
+		for (const comfort of [0, 10]) for (const tolerance of [0, NaN]) expect(statusOf(NaN, comfort, tolerance, 0)).toBe('unmeasured');
 	});
 	it('does not come out of sizes at the ends of what is taken', () => {
 		for (const plan of plans) {

@@ -1,12 +1,14 @@
 <script lang="ts">
 	import { Answer } from '$lib/client/answer.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
-	import { lineOfCopy, type CuttingPlan, type SheetLayout } from '$lib/core/cutting';
+	import { guessesOfAll, guessWords, lineOfCopy, type CuttingPlan, type SheetLayout } from '$lib/core/cutting';
 	import { cutOutsOnSheet, outlineOnSheet } from '$lib/core/export';
-	import { formatLength, formatMass } from '$lib/core/units';
+	import { formatLength, formatMass, withUnits } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
 	import Cushions from '$lib/ui/Cushions.svelte';
+	import GuessQuestion from '$lib/ui/GuessQuestion.svelte';
 	import LengthField from '$lib/ui/LengthField.svelte';
+	import StatusMark from '$lib/ui/StatusMark.svelte';
 	import TemplateFiles from '$lib/ui/TemplateFiles.svelte';
 
 	const workbench = useWorkbench();
@@ -27,9 +29,18 @@
 		{ what: 'sheets.svg', name: 'Sheets, full size (SVG)' },
 		{ what: 'plan', name: 'Plan file' }
 	];
+	const guessed = $derived(cutting?.parts.filter(({ guesses }) => guesses.length > 0) ?? []);
+	/** The file that waits for an answer whether to cut by guesses. */
+	let asked = $state<string>();
+	function ask(what: string) {
+		if (guessed.length > 0 && what !== 'plan') asked = what;
+		else void download(what);
+	}
+
 	let waiting = $state('');
 	async function download(what: string) {
 		waiting = '';
+		asked = undefined;
 		if (!(await session.flush())) {
 			waiting = 'The server is away, so the file would be an old one. Your work is kept here; try again in a moment.';
 			return;
@@ -135,12 +146,25 @@
 			</div>
 			<div class="files">
 				{#each files as file (file.what)}
-					<button type="button" class="tool" class:main={file.what === 'cut-list.pdf'} onclick={() => download(file.what)}
-						>{file.name}</button
-					>
+					<button type="button" class="tool" class:main={file.what === 'cut-list.pdf'} onclick={() => ask(file.what)}>{file.name}</button>
 				{/each}
 			</div>
 		</section>
+		{#if asked}
+			<GuessQuestion
+				guesses={guessesOfAll(guessed)}
+				parts={guessed.length}
+				onyes={() => download(asked!)}
+				onno={() => (asked = undefined)}
+			/>
+		{/if}
+		{#if guessed.length > 0}
+			<p class="guessed" role="status">
+				<StatusMark status="unmeasured" />
+				{guessed.length === 1 ? 'One kind of part hangs' : `${guessed.length} of ${cutting.parts.length} kinds of part hang`} on sizes that are
+				only guessed: do not cut them yet.
+			</p>
+		{/if}
 		{#if waiting}<p class="failure" role="alert">{waiting}</p>{/if}
 		<div class="columns">
 			<section>
@@ -155,9 +179,13 @@
 									<td class="figures">{part.quantity}</td>
 									<td
 										>{part.name}{#if part.shaped}<span class="quiet">, shaped</span>{/if}<br /><span class="quiet">{part.piece}</span>
+										{#if part.guesses.length > 0}<br /><span class="guess">{withUnits(guessWords(part.guesses, 2), preferences.units)}</span
+											>{/if}
 										{#each part.cutOuts as cut, i (i)}<br /><span class="quiet">with {cut.name}</span>{/each}
 										{#if part.shaped || part.cutOuts.length > 0}
-											<details><summary>Template at full size</summary><TemplateFiles of="part/{part.number}" /></details>
+											<details>
+												<summary>Template at full size</summary><TemplateFiles of="part/{part.number}" guesses={part.guesses} />
+											</details>
 										{/if}</td
 									>
 									<td class="figures">{mm(part.length)}</td>
@@ -441,6 +469,18 @@
 		color: var(--ink-soft);
 		margin-left: auto;
 		white-space: nowrap;
+	}
+	.guess {
+		color: var(--unmeasured);
+		font-weight: 600;
+	}
+	.guessed {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		margin: 0 0 10px;
+		font-weight: 600;
+		color: var(--unmeasured);
 	}
 	.failure {
 		color: var(--clash);
