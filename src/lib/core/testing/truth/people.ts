@@ -1,0 +1,137 @@
+import { sceneOf } from '../../derive';
+import { placeSitters, placeSleepers } from '../../people';
+import { applyEdits, type Edit } from '../../plan';
+import { pick, type FaultKind } from './fault';
+
+const person = { name: 'Nadia', stature: 1720, weight: 68, wants: [] };
+
+/** A person more in the plan, doing something in one mode. */
+const withOneMore = (mode: string, at: unknown): Edit[] => [
+	{ path: ['crew', 'nadia'], value: person },
+	{ path: ['modes', mode, 'people', 'nadia'], value: at }
+];
+
+/** Faults of where people are: decided by what a plan says, not by any sum. */
+export const PEOPLE_FAULTS: readonly FaultKind[] = [
+	{
+		fault: 'lies on what is no bed',
+		plant(plan, mode, random) {
+			const pieces = sceneOf(plan, mode).pieces.filter(
+				({ assembly, state }) => !assembly.surfaces.some(({ use, states }) => use === 'sleep' && states.includes(state.id))
+			);
+			const piece = pick(pieces, random);
+			if (!piece) return undefined;
+			const edits = withOneMore(mode, { posture: 'lying', piece: piece.id });
+			return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: `Nadia lies on ${piece.name}` };
+		}
+	},
+	{
+		fault: 'sits on what is no seat',
+		plant(plan, mode, random) {
+			const pieces = sceneOf(plan, mode).pieces.filter(
+				({ assembly, state }) => !assembly.surfaces.some(({ use, states }) => use === 'sit' && states.includes(state.id))
+			);
+			const piece = pick(pieces, random);
+			if (!piece) return undefined;
+			const edits = withOneMore(mode, { posture: 'on the bench', piece: piece.id });
+			return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: `Nadia sits on ${piece.name}` };
+		}
+	},
+	{
+		fault: 'sits on the edge of what is no bed',
+		plant(plan, mode, random) {
+			const pieces = sceneOf(plan, mode).pieces.filter(
+				({ assembly, state }) => !assembly.surfaces.some(({ use, states }) => use === 'sleep' && states.includes(state.id))
+			);
+			const piece = pick(pieces, random);
+			if (!piece) return undefined;
+			const edits = withOneMore(mode, { posture: 'on the edge of a bed', piece: piece.id });
+			return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: `Nadia sits on the edge of ${piece.name}` };
+		}
+	},
+	{
+		fault: 'sits or lies on nothing at all',
+		plant(plan, mode, random) {
+			const posture = pick(['on the bench', 'on the edge of a bed'], random)!;
+			return { plan: applyEdits(plan, withOneMore(mode, { posture })), mode, subjects: ['nadia'], words: `Nadia ${posture} of nothing` };
+		}
+	},
+	{
+		fault: 'rides lying down',
+		plant(plan, mode, random) {
+			if (plan.modes[mode].use !== 'drive') return undefined;
+			const beds = sceneOf(plan, mode).pieces.filter(({ assembly, state }) =>
+				assembly.surfaces.some(({ use, states }) => use === 'sleep' && states.includes(state.id))
+			);
+			const piece = pick(beds, random);
+			const edits = withOneMore(mode, { posture: 'lying', ...(piece ? { piece: piece.id } : {}) });
+			return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: 'Nadia lies while driving' };
+		}
+	},
+	{
+		fault: 'rides where no seat is',
+		plant(plan, mode) {
+			if (plan.modes[mode].use !== 'drive') return undefined;
+			const riding = Object.entries(plan.modes[mode].people).filter(([, { posture }]) => posture === 'in a seat');
+			if (riding.length === 0) return undefined;
+			const seats = Object.entries(plan.modes[mode].seats);
+			const edits = seats.flatMap(([id, setting]): Edit[] => [
+				{ path: ['vehicle', 'seats', id, 'removable'], value: true },
+				{ path: ['modes', mode, 'seats', id], value: { ...setting, state: 'removed', passengers: 0 } }
+			]);
+			return { plan: applyEdits(plan, edits), mode, subjects: riding.map(([id]) => id), words: 'all seats are out while people ride' };
+		}
+	},
+	{
+		fault: 'more ride than there are belts',
+		plant(plan, mode) {
+			if (plan.modes[mode].use !== 'drive') return undefined;
+			const places = Object.entries(plan.vehicle.seats).reduce(
+				(sum, [id, seat]) => sum + (plan.modes[mode].seats[id]?.state === 'upright' ? seat.belts : 0),
+				0
+			);
+			const more = Array.from({ length: places + 1 }, (_, i) => `rider-${i}`);
+			const edits = more.flatMap((id): Edit[] => [
+				{ path: ['crew', id], value: { ...person, name: id } },
+				{ path: ['modes', mode, 'people', id], value: { posture: 'in a seat' } }
+			]);
+			return { plan: applyEdits(plan, edits), mode, subjects: more, words: `${places + 1} and more ride on ${places} belts` };
+		}
+	},
+	{
+		fault: 'more lie on a bed than it is broad for',
+		plant(plan, mode) {
+			const sleepers = placeSleepers(plan.crew, sceneOf(plan, mode));
+			const [first] = sleepers;
+			if (!first || first.piece === 'floor') return undefined;
+			const more = ['rider-a', 'rider-b', 'rider-c', 'rider-d'];
+			const edits = more.flatMap((id): Edit[] => [
+				{ path: ['crew', id], value: { ...person, name: id } },
+				{ path: ['modes', mode, 'people', id], value: { posture: 'lying', piece: first.piece } }
+			]);
+			return { plan: applyEdits(plan, edits), mode, subjects: [first.piece, ...more], words: 'five and more lie on one bed' };
+		}
+	},
+	{
+		fault: 'more sit on a bench than it is long for',
+		plant(plan, mode) {
+			const [first] = placeSitters(plan.crew, sceneOf(plan, mode)).filter(({ on }) => on === 'bench');
+			if (!first) return undefined;
+			const more = Array.from({ length: 9 }, (_, i) => `sitter-${i}`);
+			const edits = more.flatMap((id): Edit[] => [
+				{ path: ['crew', id], value: { ...person, name: id } },
+				{ path: ['modes', mode, 'people', id], value: { posture: 'on the bench', piece: first.piece } }
+			]);
+			return { plan: applyEdits(plan, edits), mode, subjects: [first.piece, ...more], words: 'ten and more sit on one bench' };
+		}
+	},
+	{
+		fault: 'somebody too tall for their bed',
+		plant(plan, mode, random) {
+			const sleeper = pick(placeSleepers(plan.crew, sceneOf(plan, mode)), random);
+			if (!sleeper || sleeper.longest.length > 2250) return undefined;
+			const edits = [{ path: ['crew', sleeper.id, 'stature'], value: Math.min(2300, Math.ceil(sleeper.longest.length + 5)) }];
+			return { plan: applyEdits(plan, edits), mode, subjects: [sleeper.id], words: `${sleeper.person.name} is longer than the bed` };
+		}
+	}
+];
