@@ -82,9 +82,10 @@
 				<span class="quiet">{person.name} is</span>
 				<select
 					class="field"
-					value={mode.people[personId]?.posture ?? 'away'}
+					value={mode.people[personId]?.posture ?? ''}
 					onchange={(event) => setPosture(personId, event.currentTarget.value as Posture)}
 				>
+					{#if !mode.people[personId]}<option value="" disabled>not said yet</option>{/if}
 					{#each POSTURES as posture (posture)}<option>{posture}</option>{/each}
 				</select>
 			</label>

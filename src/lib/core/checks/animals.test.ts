@@ -21,7 +21,7 @@ const aisle = (width: number) =>
 		gap: 0
 	});
 const found = (plan: Plan) => findingsOf(plan).find(({ rule, modes }) => rule === 'animal-place' && modes.includes('night'));
-const place = (plan: Plan) => placeAnimals(plan.animals!, plan.crew, sceneOf(plan, 'night'))[0];
+const place = (plan: Plan) => placeAnimals(plan.animals!, plan.vehicle, plan.crew, sceneOf(plan, 'night'))[0];
 
 describe('a dog', () => {
 	it('lies on the floor with the whole height over it, where nothing stands', () => {
@@ -54,7 +54,7 @@ describe('a dog', () => {
 		]);
 		expect(found(withDog(sleeper))!.status).toBe('clash');
 		const two = withDog(withDog(empty));
-		const [a, b] = placeAnimals(two.animals!, {}, sceneOf(two, 'night'));
+		const [a, b] = placeAnimals(two.animals!, two.vehicle, {}, sceneOf(two, 'night'));
 		const apart = Math.max(Math.abs(a.at.x - b.at.x) - a.half.x - b.half.x, Math.abs(a.at.y - b.at.y) - a.half.y - b.half.y);
 		expect(apart).toBeGreaterThanOrEqual(-1e-6);
 	});

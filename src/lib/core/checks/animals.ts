@@ -7,7 +7,7 @@ import { lengthMark } from '../units';
 export const animalPlace: Check = {
 	rule: 'animal-place',
 	run: ({ plan, scene }) =>
-		placeAnimals(plan.animals ?? {}, plan.crew, scene).map(({ id, animal, at, free, share, piece }): Result => {
+		placeAnimals(plan.animals ?? {}, plan.vehicle, plan.crew, scene).map(({ id, animal, at, free, share, piece }): Result => {
 			const { name, length, shoulder } = animal;
 			const lying = ANIMAL.lying * shoulder;
 			const common = {

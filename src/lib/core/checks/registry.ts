@@ -2,6 +2,7 @@ import { aisleWidth } from './aisles';
 import { allowance } from './allowance';
 import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
+import { bodyRoom, thingRoom } from './bodies';
 import { benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
 import { desk } from './desk';
@@ -32,6 +33,7 @@ import { keepClear } from './keep-clear';
 import { lidSwing } from './lid';
 import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver } from './lying';
 import { beltedPlaces, roomToSit } from './passengers';
+import { driverKnown, somebodysPlace } from './place';
 import { restsOn } from './rests';
 import { gearUnder } from './stowing';
 
@@ -54,6 +56,10 @@ export const CHECKS: readonly Check[] = [
 	fitPieces,
 	allowance,
 	fitThings,
+	thingRoom,
+	somebodysPlace,
+	driverKnown,
+	bodyRoom,
 	lyingLength,
 	lyingBreadth,
 	lyingHeight,

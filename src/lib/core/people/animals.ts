@@ -7,7 +7,9 @@ import type { Animal, Plan } from '../plan/plan';
 import { compressed } from './body';
 import { headroom } from './headroom';
 import { placeSleepers } from './placing';
+import type { Limb } from './figure';
 import { FLOOR } from './region';
+import { seatingIn } from './seated';
 import { standingIn } from './standing';
 
 /**
@@ -36,8 +38,17 @@ export interface AnimalPlace {
 const STEP = 100;
 const SHARES = [1, 0.9, 0.8, 0.7, 0.6, 0.5];
 
-/** Everything that a dog cannot lie in: parts and seats, things, whoever lies on the floor. */
-function obstacles(crew: Plan['crew'], scene: Scene): Box[] {
+/** The box round a limb. */
+function limbBox({ from, to, r, spread }: Limb): Box {
+	const span = (axis: 'x' | 'y' | 'z'): [number, number] => {
+		const wide = Math.abs(spread[axis]) + r;
+		return [Math.min(from[axis], to[axis]) - wide, Math.max(from[axis], to[axis]) + wide];
+	};
+	return { x: span('x'), y: span('y'), z: span('z') };
+}
+
+/** Everything that a dog cannot lie in: parts and seats, things, whoever lies on the floor or rides with their feet on it. */
+function obstacles(vehicle: Plan['vehicle'], crew: Plan['crew'], scene: Scene): Box[] {
 	const lying = placeSleepers(crew, scene)
 		.filter(({ piece }) => piece === FLOOR)
 		.map(({ rest, body, z }): Box => {
@@ -54,7 +65,8 @@ function obstacles(crew: Plan['crew'], scene: Scene): Box[] {
 			const s = arch.side === 'left' ? y : [-y[1], -y[0]];
 			return { x: [arch.middle - arch.halfFloor, arch.middle + arch.halfFloor], y: [s[0], s[1]], z: [0, arch.height] };
 		}),
-		...lying
+		...lying,
+		...seatingIn(vehicle, crew, scene).seated.flatMap(({ figure }) => figure.limbs.map(limbBox))
 	];
 }
 
@@ -131,17 +143,19 @@ function placeOf(
  * where that is roomiest. Where it
  * does not fit, the place for as much of it as there is room for. Remembered.
  */
-export const placeAnimals = remember((animals: NonNullable<Plan['animals']>, crew: Plan['crew'], scene: Scene): AnimalPlace[] => {
-	const boxes = obstacles(crew, scene);
-	return Object.entries(animals).map(([id, animal]): AnimalPlace => {
-		for (const share of SHARES) {
-			const place = placeOf(animal, scene, boxes, share);
-			if (!place) continue;
-			// Two dogs do not lie in one another.
-			const { at, half } = place;
-			boxes.push({ x: [at.x - half.x, at.x + half.x], y: [at.y - half.y, at.y + half.y], z: [at.z, at.z + animal.shoulder] });
-			return { id, animal, share, ...place };
-		}
-		return { id, animal, share: 0, at: vec3(0, 0, 0), half: ways(animal, 0.5)[0], free: 0, piece: undefined };
-	});
-});
+export const placeAnimals = remember(
+	(animals: NonNullable<Plan['animals']>, vehicle: Plan['vehicle'], crew: Plan['crew'], scene: Scene): AnimalPlace[] => {
+		const boxes = obstacles(vehicle, crew, scene);
+		return Object.entries(animals).map(([id, animal]): AnimalPlace => {
+			for (const share of SHARES) {
+				const place = placeOf(animal, scene, boxes, share);
+				if (!place) continue;
+				// Two dogs do not lie in one another.
+				const { at, half } = place;
+				boxes.push({ x: [at.x - half.x, at.x + half.x], y: [at.y - half.y, at.y + half.y], z: [at.z, at.z + animal.shoulder] });
+				return { id, animal, share, ...place };
+			}
+			return { id, animal, share: 0, at: vec3(0, 0, 0), half: ways(animal, 0.5)[0], free: 0, piece: undefined };
+		});
+	}
+);

@@ -10,6 +10,7 @@ export { pairOn, widestPair, type Pair, type PairedBody } from './pair';
 export { leastWidths, placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
 export { BED_POSTURES, hipsOf, poseInBed, posesIn, roomiestShare, seatUnder, type BedPosture, type Pose, type Posed } from './pose';
 export { FLOOR, floorSurface, lanes, lyingRegion } from './region';
+export { seatingIn, type Seated, type Seating } from './seated';
 export { sharedByTwo, type SharedByTwo } from './sharing';
 export { aheadOf, deskBefore, endBefore, type Sight } from './sitting';
 export { seatBoxes } from './standing';

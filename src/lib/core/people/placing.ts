@@ -10,6 +10,7 @@ import { overheadIn } from './headroom';
 import { lanesOfPair, pairOn, type PairedBody } from './pair';
 import { bedsOf, FLOOR, floorSurface, lanes, lyingRegion, surfaceOf, type Berth } from './region';
 import { edgeSights, seatSights, type Sight } from './sitting';
+import { partsStanding } from './standing';
 
 /** Someone lying on a sleep surface. */
 export interface Sleeper {
@@ -17,6 +18,8 @@ export interface Sleeper {
 	person: Person;
 	body: Body;
 	piece: string;
+	/** The pieces that make the bed; none for the floor. */
+	own: readonly string[];
 	/** The surface of the bed, of several pieces where they lie level side by side. */
 	surface: Surface;
 	/** Nobody else lies in this bed. */
@@ -111,10 +114,11 @@ interface SharedBed {
 	z: number;
 	/** What of it is free at body height; nothing where everything stands in the way. */
 	region: Polygon;
+	own: readonly string[];
 }
 
 function sleeperIn({ id, person, body, piece, head }: ToLie, lane: Polygon, alone: boolean, bed: SharedBed): Sleeper {
-	const { surface, z, region } = bed;
+	const { surface, z, region, own } = bed;
 	const widths = leastWidths(body);
 	const tried = directions(lane, body, alone);
 	// Nobody lies askew who has room enough straight.
@@ -130,6 +134,7 @@ function sleeperIn({ id, person, body, piece, head }: ToLie, lane: Polygon, alon
 		person,
 		body,
 		piece,
+		own,
 		surface,
 		alone,
 		region,
@@ -211,19 +216,27 @@ export const placeSleepers = remember((crew: Plan['crew'], scene: Scene): Sleepe
 		const people = [...bed]
 			.sort((a, b) => middle(b.surface.outline) - middle(a.surface.outline))
 			.flatMap(({ piece }) => lying.filter((one) => one.piece === piece));
-		return layOn(surfaceOf(bed), people, scene, []);
+		const own = bed.map(({ piece }) => piece);
+		return layOn(surfaceOf(bed), people, scene, own);
 	});
 	const onFloor = lying.filter(({ piece }) => piece === FLOOR);
-	const standing = onFloor.length === 0 ? [] : scene.pieces.flatMap(({ parts }) => parts.map(({ box }) => box));
-	return [...onPieces, ...layOn(floorSurface(scene.interior), onFloor, scene, standing)];
+	return [...onPieces, ...layOn(floorSurface(scene.interior), onFloor, scene, [])];
 });
 
-/** Lays people on one surface, clear of what else stands about. */
-function layOn(surface: Surface, people: readonly ToLie[], scene: Scene, others: readonly Box[]): Sleeper[] {
+/** What stands or lies about in a scene that nobody lies in, apart from some pieces: parts, things, pillars and bars. */
+const aboutIn = (scene: Scene, own: readonly string[]): Box[] => [
+	...partsStanding(scene).flatMap(({ box, piece }) => (own.includes(piece.id) ? [] : [box])),
+	...scene.things.map(({ solid }) => solid.box),
+	...scene.interior.fixtures.map(({ box }) => box)
+];
+
+/** Lays people on one surface that some pieces make, clear of what else stands about. */
+function layOn(surface: Surface, people: readonly ToLie[], scene: Scene, own: readonly string[]): Sleeper[] {
 	if (people.length === 0) return [];
+	const others = aboutIn(scene, own);
 	const broadest = people.reduce((a, b) => (a.body.chestDepth > b.body.chestDepth ? a : b)).body;
 	const region = lyingRegion(surface, scene.interior, scene.seats, broadest, others);
-	return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad, region: region?.outline ?? [] });
+	return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad, region: region?.outline ?? [], own });
 }
 
 /** Everyone who sits in a scene on a bench, on a seat that slopes or on the edge of a bed; several share its length evenly. Remembered. */

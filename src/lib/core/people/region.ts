@@ -31,7 +31,10 @@ export function lyingRegion(
 	if (!within) return undefined;
 	const standing = [
 		...seats.flatMap((seat) => seatShadow(seat, height)),
-		...others.filter(({ z: [low, high] }) => low < height[1] && high > surface.base + 1).map(({ x, y }) => rectangle(...x, ...y))
+		...others
+			.filter(({ z: [low, high] }) => low < height[1] && high > z + 1)
+			.map(({ x, y }) => rectangle(...x, ...y))
+			.filter((shadow) => meetBounds(bounds(shadow), bounds(within)))
 	];
 	const blocked = [
 		...interior.arches.map((arch) => archNotch(arch, z, 0)).filter((notch) => notch !== null),
@@ -40,6 +43,9 @@ export function lyingRegion(
 	const outline = largest(difference(within, blocked));
 	return outline && { outline, z };
 }
+
+const meetBounds = (a: ReturnType<typeof bounds>, b: ReturnType<typeof bounds>): boolean =>
+	a.x[0] < b.x[1] && a.x[1] > b.x[0] && a.y[0] < b.y[1] && a.y[1] > b.y[0];
 
 /** Nobody lies in a strip narrower than this beside something, mm. */
 const STRIP = 300;

@@ -59,10 +59,10 @@ export const bodyShapes = (view: ViewName, crew: Plan['crew'], scene: Scene, pos
 const ELLIPSE = Array.from({ length: 28 }, (_, i) => [Math.cos((i / 28) * 2 * Math.PI), Math.sin((i / 28) * 2 * Math.PI)]);
 
 /** Dogs as they lie in a scene: an oval as long and as broad as they are. */
-export const animalShapes = (view: ViewName, animals: Plan['animals'], crew: Plan['crew'], scene: Scene): Shape[] =>
+export const animalShapes = (view: ViewName, { animals, vehicle, crew }: Plan, scene: Scene): Shape[] =>
 	!animals
 		? []
-		: placeAnimals(animals, crew, scene)
+		: placeAnimals(animals, vehicle, crew, scene)
 				.filter(({ share }) => share > 0)
 				.map(({ id, animal, at, half }): Shape => {
 					const high = (ANIMAL.lying * animal.shoulder) / 2;

@@ -197,7 +197,7 @@ export function viewFromAbove(drawn: Drawn): View {
 		...seatShapes('above', scene),
 		...fasteningShapes('above', drawn),
 		...bodyShapes('above', plan.crew, scene, posture),
-		...animalShapes('above', plan.animals, plan.crew, scene)
+		...animalShapes('above', plan, scene)
 	];
 	const [left, top, wide, high] = frameOf(room, MARGIN);
 	return { name: 'above', frame: [left, top, wide, high + SECOND_LINE], shapes, dimensions };
@@ -233,7 +233,7 @@ export function longSection(drawn: Drawn): View {
 		...seatShapes('long section', scene),
 		...fasteningShapes('long section', drawn),
 		...bodyShapes('long section', plan.crew, scene, posture),
-		...animalShapes('long section', plan.animals, plan.crew, scene)
+		...animalShapes('long section', plan, scene)
 	];
 	return { name: 'long section', frame: frameOf([room], MARGIN), shapes, dimensions };
 }
@@ -275,7 +275,7 @@ export function crossSection(drawn: Drawn, x: number): View {
 		...pieceShapes('cross-section', scene.pieces, x),
 		...fasteningShapes('cross-section', drawn, x),
 		...bodyShapes('cross-section', plan.crew, scene, posture),
-		...animalShapes('cross-section', plan.animals, plan.crew, scene)
+		...animalShapes('cross-section', plan, scene)
 	];
 	return { name: 'cross-section', frame: frameOf([room], MARGIN), shapes, dimensions };
 }

@@ -13,14 +13,14 @@ export interface Harmless {
 
 /** Changes after which nothing can be wrong that was not wrong before. */
 export const HARMLESS: readonly ((plan: Plan, mode: string, random: Random) => Harmless | undefined)[] = [
-	(plan, mode) => ({
+	(plan) => ({
 		words: 'somebody more who is away',
 		plan: applyEdits(plan, [
 			{ path: ['crew', 'nadia'], value: { name: 'Nadia', stature: 1720, weight: 68, wants: [] } },
 			...Object.keys(plan.modes).map((id) => ({ path: ['modes', id, 'people', 'nadia'], value: { posture: 'away' } }))
 		])
 	}),
-	(plan, mode, random) => {
+	(plan, _, random) => {
 		const id = pick(Object.keys(plan.pieces), random);
 		return id ? { words: 'another name', plan: applyEdits(plan, [{ path: ['pieces', id, 'name'], value: 'Renamed' }]) } : undefined;
 	},
@@ -28,19 +28,19 @@ export const HARMLESS: readonly ((plan: Plan, mode: string, random: Random) => H
 		words: 'a line in the log',
 		plan: applyEdits(plan, [{ path: ['log'], value: [{ date: '2026-11-01', text: 'Measured.' }] }])
 	}),
-	(plan, mode, random) => {
+	(plan, _, random) => {
 		const id = pick(Object.keys(plan.gear), random);
 		return id
 			? { words: 'gear a little lighter', plan: applyEdits(plan, [{ path: ['gear', id, 'weight'], value: plan.gear[id].weight * 0.9 }]) }
 			: undefined;
 	},
-	(plan, mode, random) => {
+	(plan, _, random) => {
 		const id = pick(Object.keys(plan.crew), random);
 		return id
 			? { words: 'somebody a little lighter', plan: applyEdits(plan, [{ path: ['crew', id, 'weight'], value: plan.crew[id].weight - 1 }]) }
 			: undefined;
 	},
-	(plan, mode, random) => {
+	(plan, _, random) => {
 		const id = pick(Object.keys(plan.crew), random);
 		return id
 			? {

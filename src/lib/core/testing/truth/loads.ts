@@ -119,7 +119,8 @@ export const LOAD_FAULTS: readonly FaultKind[] = [
 		fault: 'cut by sizes that nobody measured',
 		plant(plan, mode) {
 			const beds = sceneOf(plan, mode).pieces.filter(
-				({ id, assembly }) => assembly.surfaces.some(({ use }) => use === 'sleep') && plan.pieces[id].params.fullWidth === true
+				({ id, assembly }) =>
+					assembly.surfaces.some(({ use }) => use === 'sleep') && (plan.pieces[id].params as Record<string, unknown>).fullWidth === true
 			);
 			const [bed] = beds;
 			if (!bed) return undefined;

@@ -1,0 +1,154 @@
+import { convexOf, convexRoom, type Convex } from '../geometry/convex';
+import { boxRound, boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
+import type { SeatSolid, Solid } from '../interior';
+import { solidSeparation } from '../interior';
+import { remember } from '../memory';
+import { solidOf, type PlacedPad, type PlacedPart, type PlacedPiece, type Scene } from '../modes';
+import { figureOf, hipsOf, placeAnimals, placeSitters, placeSleepers, poseInBed, seatingIn, type Figure, type Limb } from '../people';
+import type { Plan } from '../plan/plan';
+
+/** What a body is, and whose: by reference, so that pairs that may touch can be stated. */
+export type BodyOf =
+	| { kind: 'part'; piece: string; part: string }
+	| { kind: 'pad'; piece: string; pad: string }
+	| { kind: 'seat'; seat: string }
+	| { kind: 'person'; person: string; on: readonly string[]; seat?: string }
+	| { kind: 'animal'; animal: string; on: readonly string[] }
+	| { kind: 'thing'; gear: string }
+	| { kind: 'fixture'; fixture: string };
+
+/** Something that takes room in a mode: convex solids, and the level solid that a board with an outline of its own is besides. */
+export interface Body {
+	of: BodyOf;
+	name: string;
+	shapes: readonly Convex[];
+	/** A rigid body as the interior measures it. */
+	solid?: Solid;
+	box: Box;
+}
+
+/** The id under which the plan knows what a body belongs to: a piece, a seat, a person, gear or a fixture. */
+export function ownerOf({ of }: Body): string {
+	switch (of.kind) {
+		case 'part':
+		case 'pad':
+			return of.piece;
+		case 'seat':
+			return of.seat;
+		case 'person':
+			return of.person;
+		case 'animal':
+			return of.animal;
+		case 'thing':
+			return of.gear;
+		case 'fixture':
+			return of.fixture;
+	}
+}
+
+const rigid = (of: BodyOf, name: string, solid: Solid, corners: readonly Vec3[]): Body => ({
+	of,
+	name,
+	shapes: [convexOf(corners)],
+	solid,
+	box: solid.box
+});
+
+const boxCorners = ({ x, y, z }: Box): Vec3[] =>
+	z.flatMap((height) => [vec3(x[0], y[0], height), vec3(x[1], y[0], height), vec3(x[1], y[1], height), vec3(x[0], y[1], height)]);
+
+const placedBody = (of: BodyOf, name: string, placed: PlacedPart | PlacedPad): Body =>
+	rigid(of, name, solidOf(placed), [...placed.lower, ...placed.upper]);
+
+/** Parts that do not give way, and pads, of a piece as it stands. Remembered. */
+const bodiesOfPiece = remember((piece: PlacedPiece): readonly Body[] => [
+	...piece.parts
+		.filter(({ part }) => !part.yields && part.form !== 'cloth')
+		.map((placed) => placedBody({ kind: 'part', piece: piece.id, part: placed.part.id }, `${placed.part.name} of ${piece.name}`, placed)),
+	...piece.pads.map((placed) =>
+		placedBody({ kind: 'pad', piece: piece.id, pad: placed.pad.id }, `${placed.pad.name} of ${piece.name}`, placed)
+	)
+]);
+
+/** The blocks of a seat as it is set, each a prism across it. */
+function seatBody(seat: SeatSolid): Body | undefined {
+	if (seat.profiles.length === 0) return undefined;
+	const shapes = seat.profiles.map((profile) => convexOf(seat.y.flatMap((y) => profile.map((p) => vec3(p.x, y, p.y)))));
+	return { of: { kind: 'seat', seat: seat.id }, name: seat.name, shapes, box: boxRound(shapes) };
+}
+
+/** A limb is flat: as long as its way, as broad as its spread, grown by its radius. */
+const limbShape = ({ from, to, r, spread }: Limb): Convex => {
+	const off = (p: Vec3, s: number) => vec3(p.x + s * spread.x, p.y + s * spread.y, p.z + s * spread.z);
+	const outline = [off(from, -1), off(from, 1), off(to, 1), off(to, -1)];
+	return convexOf([...outline, ...outline], r);
+};
+
+function figureBody(of: BodyOf, name: string, { limbs }: Figure): Body {
+	const shapes = limbs.map(limbShape);
+	return { of, name, shapes, box: boxRound(shapes) };
+}
+
+/** Everybody who is in the vehicle, as the figures that are drawn. */
+function people(plan: Pick<Plan, 'vehicle' | 'crew'>, scene: Scene): Body[] {
+	const lying = placeSleepers(plan.crew, scene)
+		.filter(({ longest }) => longest.length > 0)
+		.map((sleeper) => {
+			const { posture, placement } = poseInBed(scene, sleeper);
+			const on = sleeper.own.length > 0 ? sleeper.own : [sleeper.piece];
+			return figureBody({ kind: 'person', person: sleeper.id, on }, sleeper.person.name, figureOf(sleeper.body, posture, placement));
+		});
+	const sitting = placeSitters(plan.crew, scene)
+		.filter(({ on }) => on !== 'slope')
+		.map((sitter) => {
+			const { axis, s } = sitter.sight;
+			const facing = axis === 'x' ? { x: s, y: 0 } : { x: 0, y: s };
+			const figure = figureOf(sitter.body, 'sitting on a bench', { at: hipsOf(sitter), facing, floor: 0 });
+			return figureBody({ kind: 'person', person: sitter.id, on: sitter.own }, sitter.person.name, figure);
+		});
+	const riding = seatingIn(plan.vehicle, plan.crew, scene).seated.map(({ seat, person, name, figure }) =>
+		figureBody({ kind: 'person', person: person ?? seat, on: [], seat }, name, figure)
+	);
+	return [...lying, ...sitting, ...riding];
+}
+
+/** Everything that takes room in a mode of a plan: the one list that rules about room ask. Remembered. */
+export const bodiesIn = remember(
+	(vehicle: Plan['vehicle'], crew: Plan['crew'], animals: NonNullable<Plan['animals']>, scene: Scene): readonly Body[] => [
+		...scene.pieces.flatMap((piece) => bodiesOfPiece(piece)),
+		...scene.seats.flatMap((seat) => seatBody(seat) ?? []),
+		...scene.things.map(({ id, name, solid }) => rigid({ kind: 'thing', gear: id }, name, solid, boxCorners(solid.box))),
+		...scene.interior.fixtures.map(({ id, name, box }) =>
+			rigid({ kind: 'fixture', fixture: id }, name, { box, footprint: null, corners: boxCorners(box) }, boxCorners(box))
+		),
+		...people({ vehicle, crew }, scene),
+		...placeAnimals(animals, vehicle, crew, scene)
+			.filter(({ share }) => share === 1)
+			.map(({ id, animal, at, half, piece }): Body => {
+				const box: Box = { x: [at.x - half.x, at.x + half.x], y: [at.y - half.y, at.y + half.y], z: [at.z, at.z + 0.6 * animal.shoulder] };
+				return {
+					of: { kind: 'animal', animal: id, on: piece ? [piece] : [] },
+					name: animal.name,
+					shapes: [convexOf(boxCorners(box))],
+					box
+				};
+			})
+	]
+);
+
+/**
+ * Signed room between two bodies, mm, as far as it is less than `limit`: rigid ones by their outlines with what is cut out of
+ * them, limbs and tilted ones as convex solids.
+ */
+export function roomBetween(a: Body, b: Body, limit = Infinity): number {
+	const apart = boxSeparation(a.box, b.box);
+	if (apart >= limit) return apart;
+	if (a.solid && b.solid) return solidSeparation(a.solid, b.solid, limit);
+	let least = Infinity;
+	for (const p of a.shapes)
+		for (const q of b.shapes) {
+			if (boxSeparation(p.box, q.box) >= Math.min(limit, least)) continue;
+			least = Math.min(least, convexRoom(p, q));
+		}
+	return Math.min(least, Math.max(limit, apart));
+}

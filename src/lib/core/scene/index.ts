@@ -1,0 +1,1 @@
+export { bodiesIn, ownerOf, roomBetween, type Body, type BodyOf } from './bodies';
