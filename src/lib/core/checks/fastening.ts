@@ -1,4 +1,4 @@
-import { DRILL_CLEAR, fastenedBy, mustBeHeld, needed, outOf, travellingMass, WAYS, type Fastened } from '../fastening';
+import { brakingForce, DRILL_CLEAR, fastenedBy, G, mustBeHeld, needed, outOf, travellingMass, WAYS, type Fastened } from '../fastening';
 import type { PlacedPiece, Scene } from '../modes';
 import { lengthMark, massMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
@@ -13,6 +13,12 @@ const middleOf = ({ parts }: PlacedPiece) => {
 	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: z[0] };
 };
 
+/** Fastenings with one for each anchor: two straps on one ring hold no more than the ring. */
+const onePerAnchor = (fastenings: readonly Fastened[]): Fastened[] =>
+	fastenings.filter(
+		({ held }, i) => !('anchor' in held) || fastenings.findIndex((one) => 'anchor' in one.held && one.held.anchor === held.anchor) === i
+	);
+
 /** Whether enough holds each piece while driving: by its mass, and never fewer than two. */
 export const heldDown: Check = {
 	rule: 'held',
@@ -22,7 +28,9 @@ export const heldDown: Check = {
 			: travelling(context.scene).map((piece): Result => {
 					const { plan } = context;
 					const kg = travellingMass(piece, plan.stock, plan.gear);
-					const holding = fasteningsOf(context, piece).filter(({ held, away, suits }) => suits && away <= WAYS[held.way].reach + 0.5);
+					const planned = fasteningsOf(context, piece);
+					const pulling = planned.filter(({ held, away, suits, pulls }) => suits && pulls && away <= WAYS[held.way].reach + 0.5);
+					const holding = onePerAnchor(pulling);
 					const count = needed(kg, Math.min(...holding.map(({ holds }) => holds), ...(holding.length === 0 ? [WAYS.strap.holds] : [])));
 					const common = {
 						rule: 'held',
@@ -47,9 +55,44 @@ export const heldDown: Check = {
 						title,
 						margin: holding.length - count,
 						comfort: 0,
-						why: `${massMark(kg)} with what is in it; ${holding.length === 0 ? 'nothing that reaches holds it' : `${holding.map(({ words }) => words).join(', ')}`}. For braking only: a crash is far beyond it, and a qualified person judges the anchors.`
+						why: `${massMark(kg)} with what is in it; ${holding.length === 0 ? 'nothing that reaches holds it' : `${holding.map(({ words }) => words).join(', ')}`}.${planned.some(({ pulls }) => !pulls) ? ' A strap or turnbuckle from ahead goes slack at braking and does not count.' : ''}${holding.length < pulling.length ? ' Several on one anchor count as one.' : ''} For braking only: a crash is far beyond it, and a qualified person judges the anchors.`
 					};
 				})
+};
+
+/** Anchors to which several pieces are fastened: what all of them pull together. */
+export const anchorLoad: Check = {
+	rule: 'anchor-load',
+	run: (context) => {
+		if (context.scene.mode.use !== 'drive') return [];
+		const { plan, scene } = context;
+		const pulls = new Map<string, { piece: PlacedPiece; newtons: number; holds: number }[]>();
+		for (const piece of travelling(scene)) {
+			const holding = onePerAnchor(fasteningsOf(context, piece).filter(({ suits, pulls: back }) => suits && back));
+			const share = brakingForce(travellingMass(piece, plan.stock, plan.gear)) / Math.max(1, holding.length);
+			for (const { held, holds } of holding)
+				if ('anchor' in held) pulls.set(held.anchor, [...(pulls.get(held.anchor) ?? []), { piece, newtons: share, holds }]);
+		}
+		return [...pulls]
+			.filter(([, users]) => users.length > 1)
+			.map(([id, users]): Result => {
+				const anchor = plan.vehicle.anchors[id];
+				const [load, holds] = [users.reduce((sum, { newtons }) => sum + newtons, 0), Math.min(...users.map((one) => one.holds))];
+				return {
+					rule: 'anchor-load',
+					key: id,
+					title: `${anchor.name}: several pieces on it`,
+					subjects: users.map(({ piece }) => piece.id),
+					margin: (holds - load) / G,
+					comfort: 0,
+					unit: 'kg',
+					limit: holds / G,
+					actual: load / G,
+					why: `${users.map(({ piece }) => piece.name).join(' and ')} pull on it together at braking.`,
+					at: { x: anchor.x.mm, y: anchor.y.mm, z: anchor.z.mm }
+				};
+			});
+	}
 };
 
 /** Whether each fastening gets from the piece to what it goes to, and whether that is something it can hold on. */

@@ -67,8 +67,11 @@ export interface Finding extends Result {
 
 /** What a check looks at. */
 export interface CheckContext {
-	plan: Plan;
+	/** The tables of the plan without its modes: of those a check reads the one it is asked in. */
+	plan: Omit<Plan, 'modes'>;
 	scene: Scene;
+	/** Gear that lies in a place of its own in some mode. */
+	lying: readonly string[];
 }
 
 /** A rule: reads one scene, returns a result for every subject it applies to. */

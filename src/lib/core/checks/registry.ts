@@ -8,7 +8,7 @@ import { carriedIn } from './carried-in';
 import { desk } from './desk';
 import { windowCovers } from './covers';
 import { drawerDroop, drawerLatch, drawerTips, slideLoad } from './drawers';
-import { fasteningReach, heldDown, newHoles } from './fastening';
+import { anchorLoad, fasteningReach, heldDown, newHoles } from './fastening';
 import type { Check } from './finding';
 import {
 	doorSweep,
@@ -35,7 +35,9 @@ import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver
 import { beltedPlaces, roomToSit } from './passengers';
 import { driverKnown, somebodysPlace } from './place';
 import { restsOn } from './rests';
-import { gearUnder } from './stowing';
+import { stands } from './stands';
+import { fromStock } from './stock';
+import { gearPlaced, gearTogether, gearUnder } from './stowing';
 
 /** Every rule there is, in the order in which equal findings are listed. A new rule is a file beside these and a line here. */
 export const CHECKS: readonly Check[] = [
@@ -76,6 +78,8 @@ export const CHECKS: readonly Check[] = [
 	padCover,
 	innerMargins,
 	restsOn,
+	stands,
+	fromStock,
 	carriedIn,
 	lidSwing,
 	frontOpens,
@@ -88,7 +92,10 @@ export const CHECKS: readonly Check[] = [
 	floorJoints,
 	windowCovers,
 	heldDown,
+	anchorLoad,
 	fasteningReach,
 	newHoles,
-	gearUnder
+	gearUnder,
+	gearTogether,
+	gearPlaced
 ];

@@ -18,11 +18,12 @@ const runChecks = remember(
 		stock: Plan['stock'],
 		brief: NonNullable<Plan['brief']>,
 		animals: Animals,
+		lying: readonly string[],
 		scene: Scene
 	): Result[] => {
 		// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
 		const plan = { vehicle, crew, gear, stock, brief, animals } as Plan;
-		return asked(CHECKS, { plan, scene });
+		return asked(CHECKS, { plan, scene, lying });
 	}
 );
 
@@ -52,15 +53,38 @@ export function sound(result: Result): Result {
 	};
 }
 
+/** Lists of ids, each kept once: equal ones are the same object, by which results are remembered. */
+const lists = new Map<string, readonly string[]>();
+const MOST_LISTS = 500;
+
+/** Gear that lies in a place of its own in some mode; the same object as long as the ids are the same. */
+const lyingIn = remember((modes: Plan['modes']): readonly string[] => {
+	const ids = [...new Set(Object.values(modes).flatMap(({ lies }) => Object.keys(lies ?? {})))].sort();
+	const key = ids.join();
+	if (lists.size > MOST_LISTS) lists.clear();
+	const known = lists.get(key) ?? ids;
+	lists.set(key, known);
+	return known;
+});
+
 /** Every result of every check in one mode, remembered. */
 export const resultsIn = (plan: Plan, modeId: string): Result[] =>
-	runChecks(plan.vehicle, plan.crew, plan.gear, plan.stock, plan.brief ?? NO_BRIEF, plan.animals ?? NO_ANIMALS, sceneOf(plan, modeId));
+	runChecks(
+		plan.vehicle,
+		plan.crew,
+		plan.gear,
+		plan.stock,
+		plan.brief ?? NO_BRIEF,
+		plan.animals ?? NO_ANIMALS,
+		lyingIn(plan.modes),
+		sceneOf(plan, modeId)
+	);
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>
 	asked(
 		CHECKS.filter((check) => covers(check.rule, rule)),
-		{ plan, scene: sceneOf(plan, modeId) }
+		{ plan, scene: sceneOf(plan, modeId), lying: lyingIn(plan.modes) }
 	);
 
 // One check tells two rules: seats, and the driving position of front seats.

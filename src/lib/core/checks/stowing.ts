@@ -1,40 +1,169 @@
 import { vec3 } from '../geometry/vector';
-import { clearBoxes, stow } from '../storage';
-import type { Check, Result } from './finding';
+import type { Interior } from '../interior';
+import { remember } from '../memory';
+import type { PlacedPiece } from '../modes';
+import type { Gear, Plan } from '../plan/plan';
+import { clearBoxes, leftOut, packBest, stow, type Packing } from '../storage';
 import { lengthMark } from '../units';
+import type { Check, CheckContext, Result } from './finding';
 
-/** Gear that has to go under or into a piece: standing upright, between legs, walls and arches, turned whichever way is better. */
+/** More ways than this to see the rooms of a piece are not tried, each beside its arches or round them. */
+const MOST_WAYS = 16;
+
+/** The rooms of a piece, each way in which arches leave them. */
+const waysOf = remember((interior: Interior, { spaces }: PlacedPiece['assembly']) => {
+	const perSpace = spaces.map((space) => clearBoxes(interior, space));
+	return perSpace.reduce<(typeof perSpace)[number]>(
+		(all, next) =>
+			all.length * next.length > MOST_WAYS ? all.map((a) => [...a, ...next[0]]) : all.flatMap((a) => next.map((b) => [...a, ...b])),
+		[[]]
+	);
+});
+
+/** The gear that goes to each piece. */
+const gearBy = remember((gear: Plan['gear']) => {
+	const by = new Map<string, [id: string, gear: Gear][]>();
+	for (const entry of Object.entries(gear)) if (entry[1].under) by.set(entry[1].under, [...(by.get(entry[1].under) ?? []), entry]);
+	return by;
+});
+
+/** Everything that goes to a piece, put into its rooms together; remembered. */
+export const packedIn = remember((interior: Interior, piece: PlacedPiece, gear: Plan['gear']): Packing =>
+	packBest(waysOf(interior, piece.assembly), gearBy(gear).get(piece.id) ?? [])
+);
+
+const several = ({ count, name }: Gear) => (count > 1 ? `${count} × ${name}` : name);
+const words = (piece: PlacedPiece) => (piece.assembly.fronts.length > 0 ? 'in' : 'under');
+
+/** Gear of one kind by itself: tall and broad enough a room, in layers where one layer is not enough. */
+function byItself({ scene }: CheckContext, piece: PlacedPiece, id: string, gear: Gear): Result {
+	const common = {
+		rule: 'gear-under',
+		key: `${piece.id}+${id}`,
+		title: `${several(gear)} ${words(piece)} ${piece.name}`,
+		subjects: [piece.id, id],
+		unit: 'mm' as const
+	};
+	const { box } = piece.parts[0] ?? { box: { x: [0, 0], y: [0, 0], z: [0, 0] } };
+	if (piece.assembly.spaces.length === 0)
+		return {
+			...common,
+			margin: -gear.height,
+			comfort: 0,
+			limit: gear.height,
+			actual: 0,
+			why: `${piece.name} has no room for things: neither under it nor in it.`,
+			at: vec3((box.x[0] + box.x[1]) / 2, (box.y[0] + box.y[1]) / 2, box.z[0])
+		};
+	const ways = waysOf(scene.interior, piece.assembly);
+	const found = stow(ways, gear);
+	const layered = found.margin < 0 ? packBest(ways, [[id, gear]]) : undefined;
+	const stacked = layered && leftOut(layered) === 0;
+	const { x, y, z } = found.box;
+	const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
+	return {
+		...common,
+		margin: stacked ? 0 : found.margin,
+		comfort: 10,
+		limit: gear.height,
+		actual: z[1] - z[0],
+		why: stacked
+			? `They go in, on top of one another${gear.anyWay ? ' or laid down' : ''}.`
+			: found.axis === 'height'
+				? `${gear.name} stands ${lengthMark(Math.round(gear.height))} tall; ${lengthMark(Math.floor(z[1] - z[0]))} are free there.`
+				: `${found.fits} of ${gear.count} fit between legs, uprights, walls and arches.`,
+		at: vec3(mx, my, z[1]),
+		line: [vec3(mx, my, z[0]), vec3(mx, my, z[1])]
+	};
+}
+
+/** Gear that has to go under or into a piece: between legs, walls and arches, turned whichever way is better. */
 export const gearUnder: Check = {
 	rule: 'gear-under',
+	run: (context) =>
+		Object.entries(context.plan.gear).flatMap(([id, gear]): Result[] => {
+			const piece = context.scene.pieces.find((p) => p.id === gear.under);
+			return piece ? [byItself(context, piece, id, gear)] : [];
+		})
+};
+
+/** Gear of several kinds that goes to one piece: all of it together, since no room is used twice. */
+export const gearTogether: Check = {
+	rule: 'gear-together',
 	run: ({ plan, scene }) =>
-		Object.entries(plan.gear).flatMap(([id, gear]): Result[] => {
-			const piece = scene.pieces.find((p) => p.id === gear.under);
-			if (!piece || piece.assembly.spaces.length === 0) return [];
-			// Things may be shared out over all spaces of the piece, each taken in its better alternative.
-			const perSpace = piece.assembly.spaces.map((space) => clearBoxes(scene.interior, space));
-			const combined = perSpace.reduce<(typeof perSpace)[number]>((all, next) => all.flatMap((a) => next.map((b) => [...a, ...b])), [[]]);
-			const found = stow(combined, gear);
-			const { x, y, z } = found.box;
-			const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
-			const several = gear.count > 1 ? `${gear.count} × ` : '';
+		scene.pieces.flatMap((piece): Result[] => {
+			if (piece.assembly.spaces.length === 0) return [];
+			// What does not go in by itself is told by itself.
+			const ways = waysOf(scene.interior, piece.assembly);
+			const there = (gearBy(plan.gear).get(piece.id) ?? []).filter((one) => leftOut(packBest(ways, [one])) === 0);
+			if (there.length < 2) return [];
+			const packing = packBest(ways, there);
+			const out = leftOut(packing);
+			const left = Object.entries(packing.left).map(([id, n]) => several({ ...plan.gear[id], count: n }));
+			const { x, y, z } = piece.assembly.spaces[0].box;
 			return [
 				{
-					rule: 'gear-under',
-					key: `${piece.id}+${id}`,
-					title: `${several}${gear.name} ${piece.assembly.fronts.length > 0 ? 'in' : 'under'} ${piece.name}`,
-					subjects: [piece.id, id],
-					margin: found.margin,
-					comfort: 10,
-					unit: 'mm',
-					limit: gear.height,
-					actual: z[1] - z[0],
+					rule: 'gear-together',
+					key: piece.id,
+					title: `Everything that goes ${words(piece)} ${piece.name}`,
+					subjects: [piece.id, ...there.map(([id]) => id)],
+					margin: -out,
+					comfort: 0,
+					unit: 'count',
+					limit: there.reduce((sum, [, { count }]) => sum + count, 0),
+					actual: packing.packed.length,
 					why:
-						found.axis === 'height'
-							? `${gear.name} stands ${lengthMark(Math.round(gear.height))} tall; ${lengthMark(Math.floor(z[1] - z[0]))} are free there.`
-							: `${found.fits} of ${gear.count} fit between legs, uprights, walls and arches.`,
-					at: vec3(mx, my, z[1]),
-					line: [vec3(mx, my, z[0]), vec3(mx, my, z[1])]
+						out === 0
+							? `All of it goes in together, side by side and on top of one another.`
+							: `No way was found to get in ${left.join(' and ')} beside the rest.`,
+					at: vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2)
 				}
 			];
 		})
+};
+
+/** Gear without a place: nobody has said where it goes, or where it travels. */
+export const gearPlaced: Check = {
+	rule: 'gear-placed',
+	run: ({ plan, scene, lying }) => {
+		const at = vec3(scene.interior.length / 2, 0, 0);
+		return Object.entries(plan.gear).flatMap(([id, gear]): Result[] => {
+			if (gear.under) return [];
+			const here = Object.hasOwn(scene.mode.lies ?? {}, id);
+			const somewhere = lying.includes(id);
+			if (here && scene.mode.use !== 'drive') return [];
+			const common = { rule: 'gear-placed', key: id, subjects: [id], comfort: 0, unit: 'count' as const, limit: 1, actual: 0, at };
+			if (here)
+				return [
+					{
+						...common,
+						title: `${several(gear)}: held while driving`,
+						margin: 0,
+						comfort: 1,
+						why: 'It lies loose while driving: tie it down, or let it go under or into a piece.'
+					}
+				];
+			if (!somewhere)
+				return [
+					{
+						...common,
+						title: `${several(gear)}: a place`,
+						margin: 0,
+						why: 'Nobody has said where it goes: under or into a piece, or a place of its own in a mode.',
+						unknown: true
+					}
+				];
+			return scene.mode.use === 'drive'
+				? [
+						{
+							...common,
+							title: `${several(gear)}: where it travels`,
+							margin: 0,
+							why: 'It has a place when parked, and none while driving.',
+							unknown: true
+						}
+					]
+				: [];
+		});
+	}
 };

@@ -23,7 +23,19 @@ export interface Fastened {
 	holds: number;
 	/** False where the anchor is of a kind that this way does not go to. */
 	suits: boolean;
+	/** False where it cannot pull against braking: a strap or a turnbuckle from ahead only goes slack. */
+	pulls: boolean;
 }
+
+/** What only pulls has to come from no further ahead than this share of its length. */
+const AHEAD = 0.5;
+
+/** Whether something that only pulls holds a piece back: braking throws it forward, away from what lies behind it. */
+const pullsBack = (held: Fastening, from: Vec3, to: Vec3): boolean => {
+	if (held.way !== 'strap' && held.way !== 'turnbuckle' && held.way !== 'turnbuckle to a neighbour') return true;
+	const long = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z);
+	return long < 1 || (to.x - from.x) / long < AHEAD;
+};
 
 const wordsOf = (held: Fastening, name: (id: string, table: 'anchors' | 'pieces') => string): string => {
 	switch (held.way) {
@@ -56,7 +68,9 @@ export const fastenedBy = remember(
 				const other = neighbours.find((one) => one.id === held.neighbour);
 				const near = other && nearestBetween(piece, other);
 				const back = near && nearestPart(other, near.at);
-				return near && back ? [{ ...common, from: near.at, to: back.at, away: near.away, holds: way.holds }] : [];
+				return near && back
+					? [{ ...common, from: near.at, to: back.at, away: near.away, holds: way.holds, pulls: pullsBack(held, near.at, back.at) }]
+					: [];
 			}
 			const foot = footOf(vehicle, interior, held);
 			const near = foot && nearestPart(piece, foot.at);
@@ -69,7 +83,8 @@ export const fastenedBy = remember(
 					to: foot.at,
 					away: near.away,
 					holds: anchor?.rated ?? way.holds,
-					suits: !anchor || way.anchors.includes(anchor.kind)
+					suits: !anchor || way.anchors.includes(anchor.kind),
+					pulls: pullsBack(held, near.at, foot.at)
 				}
 			];
 		});

@@ -2,4 +2,4 @@ export { fastenedBy, fasteningHardware, holesIn, outOf, type Fastened } from './
 export { mustBeHeld, travellingMass } from './load';
 export { footOf } from './points';
 export { proposeFastenings } from './propose';
-export { DRILL_CLEAR, FEWEST, needed, WAYS } from './ways';
+export { brakingForce, DRILL_CLEAR, FEWEST, G, needed, WAYS } from './ways';

@@ -50,10 +50,14 @@ export const WAYS: Readonly<Record<FasteningWay, Way>> = {
 export const FEWEST = 2;
 /** Deceleration that load restraint is reckoned with forwards, in g (load-restraint practice, EN 12195-1); a crash is far beyond it. */
 const FORWARD = 0.8;
-const G = 9.81;
+/** Standard gravity, m/s². */
+export const G = 9.81;
+
+/** What a mass pulls forward at hard braking, N. */
+export const brakingForce = (kg: number): number => kg * FORWARD * G;
 
 /** How many fastenings of a strength a mass needs, friction left aside. */
-export const needed = (kg: number, holds: number): number => Math.max(FEWEST, Math.ceil((kg * FORWARD * G) / Math.max(1, holds)));
+export const needed = (kg: number, holds: number): number => Math.max(FEWEST, Math.ceil(brakingForce(kg) / Math.max(1, holds)));
 
 /** Clear of an edge of anything that must not be drilled, mm: a drill wanders, and lines are not where the drawing says. */
 export const DRILL_CLEAR = 40;

@@ -42,7 +42,8 @@ export const gearSchema = z.strictObject({
 	height: mm,
 	weight: z.number().min(0).max(1000).describe('kg each'),
 	count: z.number().int().min(1).max(100),
-	under: idSchema.optional().describe('the piece it has to go under')
+	under: idSchema.optional().describe('the piece it has to go under'),
+	anyWay: z.boolean().optional().describe('true when it may be laid on any side; it stands upright when absent')
 });
 export type Gear = z.infer<typeof gearSchema>;
 

@@ -213,6 +213,14 @@
 					<LengthField label="Wide" value={gear.width} range={[0, 5000]} onchange={(mm) => setGear(id, 'width', mm)} />
 					<LengthField label="High" value={gear.height} range={[0, 5000]} onchange={(mm) => setGear(id, 'height', mm)} />
 				</div>
+				<label class="check">
+					<input
+						type="checkbox"
+						checked={gear.anyWay ?? false}
+						onchange={(event) => setGear(id, 'anyWay', event.currentTarget.checked || undefined)}
+					/>
+					may be laid on any side
+				</label>
 				<label class="under">
 					<span class="quiet">Goes under</span>
 					<select class="field" value={gear.under ?? ''} onchange={(event) => setGear(id, 'under', event.currentTarget.value || undefined)}>

@@ -1,0 +1,105 @@
+import { contains } from '../geometry/polygon';
+import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { archTopOver } from '../interior';
+import { remember } from '../memory';
+import type { PlacedPart, PlacedPiece, Scene } from '../modes';
+import { lengthMark } from '../units';
+import type { Check, Result } from './finding';
+
+/** Packing makes up for so much between a foot and what bears it, mm. */
+const LEVEL = 4;
+
+const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, z[0]);
+
+/** The parts of a piece that stand as legs on what is below. */
+const legsOf = remember((piece: PlacedPiece): readonly PlacedPart[] => {
+	const legs = new Set(piece.assembly.supports.filter(({ kind }) => kind === 'leg').map(({ by }) => by));
+	return piece.parts.filter(({ part, footprint, box }) => legs.has(part.id) && footprint !== null && box.z[1] - box.z[0] > LEVEL);
+});
+
+/** Whether a place lies over a block, seen from above. */
+const over = ({ x, y }: Box, at: Vec3): boolean => at.x > x[0] && at.x < x[1] && at.y > y[0] && at.y < y[1];
+
+/** Heights of everything that could bear a foot at a place: the floor or the bottom of a pit, arches, steps, seats and level parts. */
+function bearersAt(scene: Scene, leg: PlacedPart, at: Vec3): { name: string; top: number }[] {
+	const { interior } = scene;
+	const pit = interior.pits.find(({ box }) => over(box, at));
+	return [
+		pit ? { name: pit.name.toLowerCase(), top: pit.box.z[0] } : { name: 'the floor', top: 0 },
+		...interior.arches
+			.map((arch) => ({ name: 'the wheel arch', top: archTopOver(arch, [at.x - 1, at.x + 1], [at.y - 1, at.y + 1]) }))
+			.filter(({ top }) => top > 0),
+		...interior.fixtures.filter(({ box }) => over(box, at)).map(({ name, box }) => ({ name: name.toLowerCase(), top: box.z[1] })),
+		...scene.seats.flatMap((seat) =>
+			at.y > seat.y[0] && at.y < seat.y[1]
+				? seat.profiles.flatMap((profile) => {
+						const top = heightAt(profile, at.x);
+						return top === undefined ? [] : [{ name: seat.name.toLowerCase(), top }];
+					})
+				: []
+		),
+		...scene.pieces.flatMap((piece) =>
+			piece.parts
+				.filter((placed) => placed !== leg && placed.footprint && over(placed.box, at) && contains(placed.footprint, at))
+				.map(({ part, box }) => ({ name: `${part.name.toLowerCase()} of ${piece.name}`, top: box.z[1] }))
+		)
+	];
+}
+
+/** The top of a side view at a place along it; undefined beside it. */
+function heightAt(profile: readonly { x: number; y: number }[], x: number): number | undefined {
+	let top: number | undefined;
+	profile.forEach((b, i) => {
+		const a = profile.at(i - 1)!;
+		if (Math.min(a.x, b.x) > x || Math.max(a.x, b.x) < x || a.x === b.x) return;
+		const y = a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y);
+		if (top === undefined || y > top) top = y;
+	});
+	return top;
+}
+
+/** The leg of a piece that stands worst, and by how much it misses what is below it. */
+const worstLeg = remember(
+	(scene: Scene, piece: PlacedPiece): { leg: PlacedPart; name: string; gap: number } | undefined => {
+		let worst: { leg: PlacedPart; name: string; gap: number } | undefined;
+		for (const leg of legsOf(piece)) {
+			const at = middleOf(leg.box);
+			const foot = leg.box.z[0];
+			// The highest thing that is not above the foot: legs do not stand in what they pass through.
+			const below = bearersAt(scene, leg, at).filter(({ top }) => top <= foot + LEVEL);
+			const bearer = below.reduce((best, one) => (one.top > best.top ? one : best), { name: 'nothing', top: -Infinity });
+			const gap = foot - bearer.top;
+			if (!worst || gap > worst.gap) worst = { leg, name: bearer.name, gap };
+		}
+		return worst;
+	}
+);
+
+/** Every leg stands on something that bears it: not over a pit, a well or the air. */
+export const stands: Check = {
+	rule: 'stands',
+	run: ({ scene }) =>
+		scene.pieces.flatMap((piece): Result[] => {
+			const worst = worstLeg(scene, piece);
+			if (!worst) return [];
+			const { leg, name, gap } = worst;
+			const hangs = gap > LEVEL;
+			return [
+				{
+					rule: 'stands',
+					key: piece.id,
+					title: `${piece.name}: its legs stand on something`,
+					subjects: [piece.id],
+					margin: LEVEL - Math.max(0, gap),
+					comfort: 0,
+					unit: 'mm',
+					limit: LEVEL,
+					actual: Number.isFinite(gap) ? gap : LEVEL + 1000,
+					why: hangs
+						? `${leg.part.name} hangs ${lengthMark(Math.round(Math.min(gap, 9999)))} above ${name}.`
+						: `Each leg stands on what is below it; ${leg.part.name.toLowerCase()} on ${name}.`,
+					at: middleOf(leg.box)
+				}
+			];
+		})
+};

@@ -1,0 +1,78 @@
+import { bounds } from '../geometry/polygon';
+import { vec3 } from '../geometry/vector';
+import { remember } from '../memory';
+import type { PlacedPiece } from '../modes';
+import type { Part } from '../pieces';
+import type { Stock } from '../plan/plan';
+import { lengthMark } from '../units';
+import type { Check, Result } from './finding';
+
+/** Nothing shorter or narrower than this can be sawn and screwed, mm; our own judgement. */
+const LEAST = 8;
+
+interface Spare {
+	part: Part;
+	spare: number;
+	why: string;
+}
+
+/** What is spare when a part is cut from its stock, mm: of the sheet less its trim, of the bar; and that there is something to cut. */
+function spareOf(part: Part, stock: Stock): Spare | undefined {
+	if (part.form !== 'board' && part.form !== 'bar') return undefined;
+	const { x, y } = bounds(part.cut ?? part.outline);
+	const [long, wide] = [Math.max(x[1] - x[0], y[1] - y[0]), Math.min(x[1] - x[0], y[1] - y[0])];
+	if (wide < LEAST)
+		return { part, spare: wide - LEAST, why: `${part.name} would be ${lengthMark(Math.round(wide * 10) / 10)} wide: nobody can saw that.` };
+	if (part.form === 'bar') {
+		const bar = stock.bars[part.stock];
+		if (!bar) return undefined;
+		return {
+			part,
+			spare: bar.length - long,
+			why: `${part.name} is ${lengthMark(Math.ceil(long))} long; a length of ${bar.name} has ${lengthMark(bar.length)}.`
+		};
+	}
+	const sheet = stock.sheets[part.stock];
+	if (!sheet) return undefined;
+	const [l, w] = [Math.max(sheet.length, sheet.width) - 2 * stock.trim, Math.min(sheet.length, sheet.width) - 2 * stock.trim];
+	return {
+		part,
+		spare: Math.min(l - long, w - wide),
+		why: `${part.name} is ${lengthMark(Math.ceil(long))} × ${lengthMark(Math.ceil(wide))}; a trimmed sheet of ${sheet.name} has ${lengthMark(l)} × ${lengthMark(w)}.`
+	};
+}
+
+const tightest = remember((assembly: PlacedPiece['assembly'], stock: Stock): Spare | undefined => {
+	let least: Spare | undefined;
+	for (const part of assembly.parts) {
+		const spare = spareOf(part, stock);
+		if (spare && (!least || spare.spare < least.spare)) least = spare;
+	}
+	return least;
+});
+
+/** Every part can be cut from the stock that it is meant to be cut from. */
+export const fromStock: Check = {
+	rule: 'stock',
+	run: ({ plan, scene }) =>
+		scene.pieces.flatMap((piece): Result[] => {
+			const found = tightest(piece.assembly, plan.stock);
+			if (!found) return [];
+			const box = piece.parts.find(({ part }) => part.id === found.part.id)?.box;
+			return [
+				{
+					rule: 'stock',
+					key: piece.id,
+					title: `${piece.name}: parts from what can be bought`,
+					subjects: [piece.id],
+					margin: found.spare,
+					comfort: 0,
+					unit: 'mm',
+					limit: 0,
+					actual: found.spare,
+					why: found.why,
+					at: box ? vec3((box.x[0] + box.x[1]) / 2, (box.y[0] + box.y[1]) / 2, box.z[1]) : vec3(0, 0, 0)
+				}
+			];
+		})
+};
