@@ -129,15 +129,26 @@ function follow(
 	const pitch = slide.every(Boolean) ? SLIDE_STEP : STEP;
 	const last = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.1 * long) / pitch)));
 	const poses = new Map<number, ReadonlyMap<string, Pose>>();
-	const posesOf = (i: number) => poses.get(i) ?? poses.set(i, posesAt(i / last)).get(i)!;
+	const posesOf = (i: number) => {
+		if (!Number.isInteger(i)) return posesAt(i / last);
+		return poses.get(i) ?? poses.set(i, posesAt(i / last)).get(i)!;
+	};
 	return things.map(({ name, at }, k): Track => {
-		const places: Solid[] = [];
-		places[0] = begin[k];
-		places[last] = end[k];
+		const places = new Map<number, Solid>([
+			[0, begin[k]],
+			[last, end[k]]
+		]);
 		// A quarter in which it goes faster than on the average, and the bend of it.
 		const step = (1.25 * Math.max(...chords[k]) * 4 * legs) / last;
-		const place = (i: number) => (places[i] ??= solidOf(at(posesOf(i))));
-		return trackOf({ name, last, place, time: (i) => time(i / last), slides: slide[k] }, step);
+		const place = (i: number): Solid => {
+			const known = places.get(i);
+			if (known) return known;
+			const made = solidOf(at(posesOf(i)));
+			// Between two places it is looked at once.
+			if (Number.isInteger(i)) places.set(i, made);
+			return made;
+		};
+		return trackOf({ name, last, place, step, time: (i) => time(i / last), slides: slide[k] });
 	});
 }
 

@@ -13,9 +13,11 @@ interface Span {
 /** A rigid thing on its way: where it is at each of some moments, worked out when it is asked for. */
 export interface Track {
 	name: string;
-	/** Number of its last place; the first is 0. */
+	/** Number of its last place; the first is 0. Between two numbers it is between two places. */
 	last: number;
 	place: (i: number) => Solid;
+	/** No corner goes further than this from one place to the next, mm. */
+	step: number;
 	/** Seconds since the move began. */
 	time: (i: number) => number;
 	spans: readonly Span[];
@@ -35,11 +37,9 @@ const SPAN = 6;
 
 /**
  * A track from its places.
- *
- * @param step no corner goes further than this from one place to the next, mm.
  */
-export function trackOf(way: Omit<Track, 'spans' | 'round'>, step: number): Track {
-	const { last, place, slides } = way;
+export function trackOf(way: Omit<Track, 'spans' | 'round'>): Track {
+	const { last, place, slides, step } = way;
 	const spans: Span[] = [];
 	for (let from = 0; from < last; from += SPAN) {
 		const to = Math.min(last, from + SPAN);
