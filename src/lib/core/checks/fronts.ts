@@ -1,30 +1,38 @@
 import { interiorOf } from '../derive';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
-import { closer, FREE, motionOf, movesOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened } from '../moves';
+import { closer, FREE, motionOf, movesOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
 import type { Front } from '../pieces';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
 
 /** More room than this beside an opening front nobody needs to hear of, mm. */
-const NEAR = 120;
+export const NEAR = 120;
 /** Doors sag and slides rack by a few millimetres in use. */
 const COMFORT = 5;
 
 const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 
-/** A front opening in the vehicle itself: with the doors shut, or with the one open through which it comes. */
-const inside = remember((vehicle: Vehicle, motion: Motion): Opened =>
+/** Something of a piece that opens in the vehicle itself: with the doors shut, or with the one open through which it comes. */
+export const openedInVehicle = remember((vehicle: Vehicle, motion: Motion): Opened =>
 	withBestDoor(vehicle, (open) => sweepNear(interiorOf(vehicle), motion, open, NEAR))
 );
+
+/** What something that opens comes closest to on its way, in words. */
+export function wordsOf({ margin, who, whom }: Sweep, name: string): string {
+	if (margin === null || margin >= NEAR) return `Nothing comes near the ${name} as it opens.`;
+	return margin < 0
+		? `${who} hits ${whom} by ${lengthMark(Math.ceil(-margin))} on its way.`
+		: `${who} passes ${whom} by ${lengthMark(Math.floor(margin))}.`;
+}
 
 function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front): Result[] {
 	const { assembly } = piece;
 	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to);
 	if (!move) return [];
 	const motion = motionOf(assembly, move);
-	const { sweep: own, door } = inside(plan.vehicle, motion);
+	const { sweep: own, door } = openedInVehicle(plan.vehicle, motion);
 	const sweep = [
 		own,
 		...scene.seats.map((seat) => pastSeat(motion, seat)),
@@ -34,12 +42,6 @@ function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front):
 	const margin = Math.min(sweep.margin ?? NEAR, NEAR);
 	const through = door ? ` It comes out through the ${door}.` : '';
 	const name = front.name.toLowerCase();
-	const nearest =
-		sweep.margin === null || sweep.margin >= NEAR
-			? `Nothing comes near the ${name} as it opens.`
-			: margin < 0
-				? `${sweep.who} hits ${sweep.whom} by ${lengthMark(Math.ceil(-margin))} on its way.`
-				: `${sweep.who} passes ${sweep.whom} by ${lengthMark(Math.floor(margin))}.`;
 	return [
 		{
 			rule: 'front-opens',
@@ -54,13 +56,14 @@ function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front):
 			unit: 'mm',
 			limit: 0,
 			actual: margin,
-			why: `${nearest}${through}`,
-			at: sweep.margin === null ? assemblyMiddle(piece) : sweep.where
+			why: `${wordsOf(sweep, name)}${through}`,
+			at: sweep.margin === null ? middleOf(piece) : sweep.where
 		}
 	];
 }
 
-const assemblyMiddle = ({ parts }: PlacedPiece) => {
+/** Somewhere in a piece, where nothing in particular is to be shown. */
+export const middleOf = ({ parts }: PlacedPiece) => {
 	const { x, y, z } = parts[0].box;
 	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: (z[0] + z[1]) / 2 };
 };

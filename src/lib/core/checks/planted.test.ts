@@ -6,6 +6,8 @@ import { CHECKS } from './registry';
 
 /** Rules whose traps are planted in tests of their own. */
 const ELSEWHERE: Record<string, string> = {
+	'driver-known': 'questions.test.ts',
+	'gear-placed': 'questions.test.ts',
 	allowance: 'allowance.test.ts',
 	desk: 'desk.test.ts and sitting.test.ts',
 	'pad-cover': 'checks.test.ts',

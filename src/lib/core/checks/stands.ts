@@ -59,21 +59,19 @@ function heightAt(profile: readonly { x: number; y: number }[], x: number): numb
 }
 
 /** The leg of a piece that stands worst, and by how much it misses what is below it. */
-const worstLeg = remember(
-	(scene: Scene, piece: PlacedPiece): { leg: PlacedPart; name: string; gap: number } | undefined => {
-		let worst: { leg: PlacedPart; name: string; gap: number } | undefined;
-		for (const leg of legsOf(piece)) {
-			const at = middleOf(leg.box);
-			const foot = leg.box.z[0];
-			// The highest thing that is not above the foot: legs do not stand in what they pass through.
-			const below = bearersAt(scene, leg, at).filter(({ top }) => top <= foot + LEVEL);
-			const bearer = below.reduce((best, one) => (one.top > best.top ? one : best), { name: 'nothing', top: -Infinity });
-			const gap = foot - bearer.top;
-			if (!worst || gap > worst.gap) worst = { leg, name: bearer.name, gap };
-		}
-		return worst;
+const worstLeg = remember((scene: Scene, piece: PlacedPiece): { leg: PlacedPart; name: string; gap: number } | undefined => {
+	let worst: { leg: PlacedPart; name: string; gap: number } | undefined;
+	for (const leg of legsOf(piece)) {
+		const at = middleOf(leg.box);
+		const foot = leg.box.z[0];
+		// The highest thing that is not above the foot: legs do not stand in what they pass through.
+		const below = bearersAt(scene, leg, at).filter(({ top }) => top <= foot + LEVEL);
+		const bearer = below.reduce((best, one) => (one.top > best.top ? one : best), { name: 'nothing', top: -Infinity });
+		const gap = foot - bearer.top;
+		if (!worst || gap > worst.gap) worst = { leg, name: bearer.name, gap };
 	}
-);
+	return worst;
+});
 
 /** Every leg stands on something that bears it: not over a pit, a well or the air. */
 export const stands: Check = {

@@ -31,7 +31,7 @@ export interface Fastened {
 const AHEAD = 0.5;
 
 /** Whether something that only pulls holds a piece back: braking throws it forward, away from what lies behind it. */
-const pullsBack = (held: Fastening, from: Vec3, to: Vec3): boolean => {
+export const pullsBack = (held: Fastening, from: Vec3, to: Vec3): boolean => {
 	if (held.way !== 'strap' && held.way !== 'turnbuckle' && held.way !== 'turnbuckle to a neighbour') return true;
 	const long = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z);
 	return long < 1 || (to.x - from.x) / long < AHEAD;

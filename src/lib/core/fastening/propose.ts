@@ -2,7 +2,7 @@ import type { Vec3 } from '../geometry/vector';
 import { halfWidth, sign, SIDES, type Interior } from '../interior';
 import type { PlacedPiece } from '../modes';
 import type { Anchor, Fastening, FasteningWay, Vehicle } from '../plan';
-import { outOf } from './fastened';
+import { outOf, pullsBack } from './fastened';
 import { footOf, nearestBetween, nearestPart } from './points';
 import { DRILL_CLEAR, needed, WAYS } from './ways';
 
@@ -33,7 +33,7 @@ function atAnchors(vehicle: Vehicle, interior: Interior, piece: PlacedPiece): Ca
 		const probe = footOf(vehicle, interior, { way: 'strap', anchor: id })!;
 		const near = nearestPart(piece, probe.at);
 		const found = near && wayTo(anchor, near.away);
-		if (!near || !found) return [];
+		if (!near || !found || !pullsBack({ way: found.way, anchor: id }, near.at, probe.at)) return [];
 		return [{ held: { way: found.way, anchor: id }, at: probe.at, holds: anchor.rated ?? WAYS[found.way].holds, rank: found.rank }];
 	});
 }
@@ -43,7 +43,8 @@ function atNeighbours(piece: PlacedPiece, neighbours: readonly { piece: PlacedPi
 	return neighbours.flatMap(({ piece: other, held }): Candidate[] => {
 		const near = held ? nearestBetween(piece, other) : undefined;
 		const way: FasteningWay = 'turnbuckle to a neighbour';
-		if (!near || near.away > WAYS[way].reach) return [];
+		const back = near && nearestPart(other, near.at);
+		if (!near || !back || near.away > WAYS[way].reach || !pullsBack({ way, neighbour: other.id }, near.at, back.at)) return [];
 		return [{ held: { way, neighbour: other.id }, at: near.at, holds: WAYS[way].holds, rank: TO_ANCHORS.length }];
 	});
 }

@@ -10,7 +10,6 @@ import {
 	placePad,
 	placePart,
 	solidOf,
-	type NamedSolid,
 	type PadAt,
 	type PlacedPad,
 	type PlacedPart
@@ -98,6 +97,7 @@ const furthest = (a: PlacedPart | PlacedPad, b: PlacedPart | PlacedPad): number 
 /** A part or a pad that travels, where it is for given poses of the links. */
 interface Thing {
 	name: string;
+	soft: boolean;
 	at: (poses: ReadonlyMap<string, Pose>) => PlacedPart | PlacedPad;
 }
 
@@ -133,7 +133,7 @@ function follow(
 		if (!Number.isInteger(i)) return posesAt(i / last);
 		return poses.get(i) ?? poses.set(i, posesAt(i / last)).get(i)!;
 	};
-	return things.map(({ name, at }, k): Track => {
+	return things.map(({ name, soft, at }, k): Track => {
 		const places = new Map<number, Solid>([
 			[0, begin[k]],
 			[last, end[k]]
@@ -148,7 +148,7 @@ function follow(
 			if (Number.isInteger(i)) places.set(i, made);
 			return made;
 		};
-		return trackOf({ name, last, place, step, time: (i) => time(i / last), slides: slide[k] });
+		return trackOf({ name, soft, last, place, step, time: (i) => time(i / last), slides: slide[k] });
 	});
 }
 
@@ -190,19 +190,19 @@ export const motionOf = remember((assembly: Assembly, move: Move): Motion => {
 			return linkPoses(links, { ...from, ...values });
 		};
 		const things: Thing[] = [
-			...going.map((part): Thing => ({ name: part.name, at: (poses) => placePart('', part, poses.get(part.link)!) })),
-			...riding.map(({ pad, at }): Thing => ({ name: pad.name, at: (poses) => placePad('', pad, at, poses.get(at.link!)!) }))
+			...going.map((part): Thing => ({ name: part.name, soft: false, at: (poses) => placePart('', part, poses.get(part.link)!) })),
+			...riding.map(({ pad, at }): Thing => ({ name: pad.name, soft: true, at: (poses) => placePad('', pad, at, poses.get(at.link!)!) }))
 		];
 		const travelled = moved.map((link) => ({
 			joint: links.find(({ id }) => id === link)!.joint,
 			by: Math.abs((to[link] ?? 0) - (from[link] ?? 0))
 		}));
 		const tracks = follow(things, posesAt, travelled, (share) => start + share * step.seconds);
-		const still: NamedSolid[] = [
-			...firm.filter(({ part }) => !moves(part.link)).map(({ part, solid }) => ({ name: part.name, solid })),
+		const still: Motion['stretches'][number]['still'] = [
+			...firm.filter(({ part }) => !moves(part.link)).map(({ part, solid }) => ({ name: part.name, solid, soft: false })),
 			...placedPads('', assembly, from, out, stay)
 				.filter(({ pad }) => !riding.some((one) => one.pad === pad))
-				.map((placed) => ({ name: placed.pad.name, solid: solidOf(placed) }))
+				.map((placed) => ({ name: placed.pad.name, solid: solidOf(placed), soft: true }))
 		];
 		return [{ tracks, still }];
 	});

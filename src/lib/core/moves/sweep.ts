@@ -38,6 +38,9 @@ export interface Sweep {
 /** Rounding of the sums, and the hold of things that rest on each other: less than this is no hit, mm. */
 export const TOUCH = 1;
 
+/** Parts of one piece that touch at the start turn and rub in each other by so much as they are drawn square, mm; our own judgement. */
+const RUBS = 12;
+
 /** Nothing comes near. */
 export const FREE: Sweep = { margin: null, who: '', whom: '', where: vec3(0, 0, 0), at: 0 };
 
@@ -214,8 +217,14 @@ export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid
 				const apart = boxSeparation(track.round.box, one.solid.box);
 				if (apart >= bar) continue;
 				const first = solidSeparation(track.place(0), one.solid);
-				// What touches at the start is hinged or slid on it.
-				if (first <= TOUCH) continue;
+				// What touches at the start is hinged or slid on it: it may rub along, and turn in its corner, but not go through.
+				if (first <= TOUCH) {
+					// Cushions give, and are drawn aside.
+					if (track.soft || one.soft) continue;
+					const through = against(track, pastSolid(one), Math.min(bar, first - RUBS));
+					if (through.margin !== null && through.margin < first - RUBS) least = closer(least, through);
+					continue;
+				}
 				// A box that slides past a box never comes nearer than what it passes through does.
 				if (track.slides && apart >= 0 && apart > first - TOUCH) continue;
 				const found = against(track, pastSolid(one), bar);

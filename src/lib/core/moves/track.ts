@@ -23,13 +23,15 @@ export interface Track {
 	spans: readonly Span[];
 	/** The box that holds it at all of its places. */
 	round: Solid;
+	/** A cushion: it gives where another one presses it. */
+	soft: boolean;
 	/** It is a box that slides along one of its sides: what it passes through is exactly that box. */
 	slides: boolean;
 }
 
 /** A move as it is checked: stretches of one step each, in which some things travel and others of the piece stay. */
 export interface Motion {
-	stretches: { tracks: Track[]; still: NamedSolid[] }[];
+	stretches: { tracks: Track[]; still: (NamedSolid & { soft: boolean })[] }[];
 }
 
 /** Places that share a box: only where it comes near to something is each of them looked at. */

@@ -32,7 +32,7 @@ export function lyingRegion(
 	const standing = [
 		...seats.flatMap((seat) => seatShadow(seat, height)),
 		...others
-			.filter(({ z: [low, high] }) => low < height[1] && high > z + 1)
+			.filter(({ z: [low, high] }) => low < z + Math.min(OVERHEAD, body.chestDepth) && high > z + 1)
 			.map(({ x, y }) => rectangle(...x, ...y))
 			.filter((shadow) => meetBounds(bounds(shadow), bounds(within)))
 	];
@@ -43,6 +43,9 @@ export function lyingRegion(
 	const outline = largest(difference(within, blocked));
 	return outline && { outline, z };
 }
+
+/** What begins higher than this above the mattress hangs over somebody rather than standing beside them, mm. */
+const OVERHEAD = 90;
 
 const meetBounds = (a: ReturnType<typeof bounds>, b: ReturnType<typeof bounds>): boolean =>
 	a.x[0] < b.x[1] && a.x[1] > b.x[0] && a.y[0] < b.y[1] && a.y[1] > b.y[0];

@@ -4,7 +4,18 @@ import type { SeatSolid, Solid } from '../interior';
 import { solidSeparation } from '../interior';
 import { remember } from '../memory';
 import { solidOf, type PlacedPad, type PlacedPart, type PlacedPiece, type Scene } from '../modes';
-import { figureOf, hipsOf, placeAnimals, placeSitters, placeSleepers, poseInBed, seatingIn, type Figure, type Limb } from '../people';
+import {
+	figureOf,
+	hipsOf,
+	placeAnimals,
+	placeSitters,
+	placeSleepers,
+	poseInBed,
+	seatingIn,
+	SEGMENT,
+	type Figure,
+	type Limb
+} from '../people';
 import type { Plan } from '../plan/plan';
 
 /** What a body is, and whose: by reference, so that pairs that may touch can be stated. */
@@ -77,15 +88,20 @@ function seatBody(seat: SeatSolid): Body | undefined {
 	return { of: { kind: 'seat', seat: seat.id }, name: seat.name, shapes, box: boxRound(shapes) };
 }
 
+/** A trunk is as broad as the hips where it begins, and as the shoulders where it ends. */
+const WAIST = SEGMENT.hipBreadth / SEGMENT.breadth;
+
 /** A limb is flat: as long as its way, as broad as its spread, grown by its radius. */
-const limbShape = ({ from, to, r, spread }: Limb): Convex => {
+const limbShape = ({ name, from, to, r, spread }: Limb): Convex => {
 	const off = (p: Vec3, s: number) => vec3(p.x + s * spread.x, p.y + s * spread.y, p.z + s * spread.z);
-	const outline = [off(from, -1), off(from, 1), off(to, 1), off(to, -1)];
+	const low = name === 'trunk' ? WAIST : 1;
+	const outline = [off(from, -low), off(from, low), off(to, 1), off(to, -1)];
 	return convexOf([...outline, ...outline], r);
 };
 
 function figureBody(of: BodyOf, name: string, { limbs }: Figure): Body {
-	const shapes = limbs.map(limbShape);
+	// Arms are drawn in where it is narrow; a trunk is as broad as the shoulders with them.
+	const shapes = limbs.filter((limb) => limb.name !== 'upper arm' && limb.name !== 'forearm').map(limbShape);
 	return { of, name, shapes, box: boxRound(shapes) };
 }
 

@@ -99,6 +99,35 @@ const crate = (height: number, length = 400) => ({
 	crate: { name: 'Crate', length, width: 300, height, weight: 4, count: 1, under: 'bed' }
 });
 
+/** A case that lies in a place of its own in a mode. */
+const lyingCase =
+	(id: string, at: { x: number; y: number; z: number }, mode = 'night') =>
+	(plan: Plan) =>
+		made(
+			plan,
+			set(`gear.${id}`, { name: 'Case', length: 300, width: 250, height: 250, weight: 5, count: 1 }),
+			set(`modes.${mode}.lies`, { ...plan.modes[mode].lies, [id]: at })
+		);
+/** Whoever lies in bed at night is away for the rest. */
+const elsewhere = (plan: Plan) =>
+	made(plan, set('modes.day.people', { mara: { posture: 'away' } }), set('modes.drive.people', { mara: { posture: 'away' } }));
+/** A pole right across the van at a height. */
+const pole = (z: number) => ({ name: 'Pole', kind: 'roof bar' as const, ...block([700, 730], [-800, 800], [z, z + 30]) });
+const ring = (x: number, y: number) => ({
+	name: 'Ring',
+	kind: 'ring' as const,
+	x: exact(x),
+	y: exact(y),
+	z: exact(20),
+	direction: 'up' as const
+});
+const rings = { shared: { ...ring(150, 0), rated: 60 }, r1: ring(150, 500), r2: ring(150, -500) };
+const twoBoxes = (plan: Plan) =>
+	made(plan, piece('bench-box', { side: 'left', rear: 200 }, 'a'), piece('bench-box', { side: 'right', rear: 200 }, 'b'));
+const heldBy = (id: string, anchors: string[]) =>
+	set(`pieces.${id}.held`, Object.fromEntries(anchors.map((anchor) => [anchor, { way: 'strap', anchor }])));
+const trunk = (length: number, width: number) => ({ name: 'Trunk', length, width, height: 250, weight: 9, count: 1, under: 'bed' });
+
 /** A plan with something wrong that one rule finds, and the same plan without it. */
 export interface Trap {
 	rule: string;
@@ -469,5 +498,78 @@ export const TRAPS: readonly Trap[] = [
 			set('modes.night.seats', { bench: { state: 'upright', slide: 0, angle: 15 } })
 		),
 		fixed: true
+	},
+	{
+		rule: 'thing-room',
+		trap: 'a case that lies half in the side wall',
+		bad: made(van(), lyingCase('case', { x: 500, y: 750, z: 0 })),
+		good: made(van(), lyingCase('case', { x: 500, y: 600, z: 0 }))
+	},
+	{
+		rule: 'thing-room',
+		trap: 'two cases in one place',
+		bad: made(van(), lyingCase('case', { x: 500, y: 0, z: 0 }), lyingCase('other', { x: 700, y: 50, z: 0 })),
+		good: made(van(), lyingCase('case', { x: 500, y: 0, z: 0 }), lyingCase('other', { x: 700, y: 400, z: 0 }))
+	},
+	{
+		rule: 'place',
+		trap: 'somebody who sleeps on a cabinet',
+		bad: made(van(), piece('cabinet', {}, 'bed'), lying(), elsewhere),
+		good: made(van(), bed(), lying(), elsewhere)
+	},
+	{
+		rule: 'place',
+		trap: 'somebody who rides lying on a bed',
+		bad: made(van(), bed(), lying(), elsewhere, set('modes.drive.people', { mara: { posture: 'lying', piece: 'bed' } })),
+		good: made(van(), bed(), lying(), elsewhere)
+	},
+	{
+		rule: 'body-room',
+		trap: 'a pole across a bed, in the thighs of whoever lies there',
+		bad: made(van({ fixtures: { pole: pole(570) } }), bed(), lying()),
+		good: made(van({ fixtures: { pole: pole(900) } }), bed(), lying())
+	},
+	{
+		rule: 'body-room',
+		trap: 'a case in the lap of a passenger',
+		bad: made(
+			van({ seats: { bench } }),
+			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 1 } }),
+			lyingCase('case', { x: 1750, y: -400, z: 420 }, 'drive')
+		),
+		good: made(
+			van({ seats: { bench } }),
+			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 1 } }),
+			lyingCase('case', { x: 300, y: 0, z: 0 }, 'drive')
+		)
+	},
+	{
+		rule: 'stands',
+		trap: 'a leg of a bed over a pit',
+		bad: made(van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([50, 400], [-700, 700], [-150, 0]) } } }), bed()),
+		good: made(van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([400, 900], [-200, 200], [-150, 0]) } } }), bed())
+	},
+	{
+		rule: 'stock',
+		trap: 'boards longer than the sheets they are cut from',
+		bad: made(van(), bed(), set('stock.sheets.ply-12.length', 1000), set('stock.sheets.ply-12.width', 900)),
+		good: made(van(), bed())
+	},
+	{
+		rule: 'anchor-load',
+		trap: 'two heavy boxes on one ring',
+		bad: made(van({ anchors: rings }), twoBoxes, heldBy('a', ['shared', 'r1']), heldBy('b', ['shared', 'r2'])),
+		good: made(
+			van({ anchors: { ...rings, shared: { ...rings.shared, rated: 9000 } } }),
+			twoBoxes,
+			heldBy('a', ['shared', 'r1']),
+			heldBy('b', ['shared', 'r2'])
+		)
+	},
+	{
+		rule: 'gear-together',
+		trap: 'a room under the bed used twice',
+		bad: made(van(), bed(), set('gear', { a: trunk(900, 900), b: trunk(900, 900), c: trunk(900, 900) })),
+		good: made(van(), bed(), set('gear', { a: trunk(900, 500), b: trunk(900, 500) }))
 	}
 ];

@@ -89,6 +89,8 @@ function prop(params: Params, frame: Frame): { part: Part; link: Link } {
 		link: {
 			id: 'prop',
 			joint: carriedBy('drop-in', vec3(stored[0], 0, z[0] - bar.width), vec3(0, -1, 0), [
+				// Straight up beside the runner first, then over onto it.
+				{ shift: vec3(0, 0, bar.width + 10), angle: 0 },
 				{ shift: vec3(0, inset, bar.width + 10), angle: 0 },
 				stand(radians(params.lounge)),
 				stand(radians(params.hatchAngle))
@@ -210,8 +212,8 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 		states: [
 			{ id: 'shut', name: 'Panels shut', joints: down, startsFor: ['drive', 'day'] },
 			{ id: 'bed', name: 'Bed', joints: {}, startsFor: ['night'] },
-			{ id: 'hatch-up', name: 'Hatch up', joints: { ...down, hatch: open, prop: 3 }, startsFor: [] },
-			{ id: 'lounge', name: 'Backrest up', joints: { ...down, hatch: lounge, prop: 2 }, startsFor: [] },
+			{ id: 'hatch-up', name: 'Hatch up', joints: { ...down, hatch: open, prop: 4 }, startsFor: [] },
+			{ id: 'lounge', name: 'Backrest up', joints: { ...down, hatch: lounge, prop: 3 }, startsFor: [] },
 			{
 				id: 'out',
 				name: 'Panels out',
@@ -260,7 +262,7 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 					{
 						words: 'Stand the prop on the runner',
 						back: 'Hold the hatch and clip the prop away',
-						joints: { prop: 3 },
+						joints: { prop: 4 },
 						seconds: 4,
 						hands: 1
 					}
@@ -274,7 +276,7 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 					{
 						words: 'Stand the prop on the runner, further forward',
 						back: 'Hold the hatch and clip the prop away',
-						joints: { prop: 2 },
+						joints: { prop: 3 },
 						seconds: 4,
 						hands: 1
 					}

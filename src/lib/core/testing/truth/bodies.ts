@@ -1,4 +1,5 @@
 import { sceneOf } from '../../derive';
+import { contains } from '../../geometry/polygon';
 import { boxSeparation, vec3, type Box, type Vec3 } from '../../geometry/vector';
 import { figureOf, placeSitters, placeSleepers, poseInBed, hipsOf, type Limb } from '../../people';
 import type { Scene } from '../../modes';
@@ -60,6 +61,8 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const scene = sceneOf(plan, mode);
 			const sleeper = pick(placeSleepers(plan.crew, scene), random);
 			if (!sleeper || sleeper.longest.length === 0) return undefined;
+			// In a bed that is much longer one lies elsewhere.
+			if (sleeper.longest.length > sleeper.body.stature + 300) return undefined;
 			const pose = poseInBed(scene, sleeper);
 			const limb = pick(
 				figureOf(sleeper.body, pose.posture, pose.placement).limbs.filter(({ name }) => ['head', 'trunk', 'thigh'].includes(name)),
@@ -99,8 +102,15 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			if (!found) return undefined;
 			const box = around(found.at, vec3(20, 20, 60));
 			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture('Planted bar', 'pillar', box) }];
+			const planted = applyEdits(plan, edits);
+			// Boards that are cut round a pillar are no fault: the wood has to be there still.
+			const still = sceneOf(planted, mode)
+				.pieces.find(({ id }) => id === found.piece.id)!
+				.parts.find(({ part }) => part.id === found.placed.part.id);
+			const { z } = still?.box ?? { z: [0, 0] };
+			if (!still?.footprint || !contains(still.footprint, found.at) || z[0] > found.at.z || z[1] < found.at.z) return undefined;
 			return {
-				plan: applyEdits(plan, edits),
+				plan: planted,
 				mode,
 				subjects: [found.piece.id],
 				words: `a bar through ${found.placed.part.name} of ${found.piece.name}`
@@ -223,6 +233,9 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const { x, y } = leg.box;
 			const box: Box = { x: [x[0] - 30, x[1] + 30], y: [y[0] - 30, y[1] + 30], z: [-200, 0] };
 			if (x[1] - x[0] > 300 && y[1] - y[0] > 300) return undefined;
+			// A floor that was built over it bears the leg.
+			const over = (other: Box) => other.z[1] < 1 && other.x[0] < x[0] && other.x[1] > x[1] && other.y[0] < y[0] && other.y[1] > y[1];
+			if (scene.pieces.some(({ parts }) => parts.some((placed) => over(placed.box)))) return undefined;
 			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture('Planted pit', 'pit', box) }];
 			return { plan: applyEdits(plan, edits), mode, subjects: [leg.piece.id], words: `a pit under ${leg.part.name} of ${leg.piece.name}` };
 		}
