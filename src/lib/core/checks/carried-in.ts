@@ -1,8 +1,7 @@
 import { remember } from '../memory';
-import { openingsOf, type Interior } from '../interior';
+import { openingsOf, type Interior, type OpeningSolid } from '../interior';
 import { itemsOf, passageOf, COMFORT, type Item, type Passage } from '../passage';
 import type { Assembly } from '../pieces';
-import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
 import type { Check, Result } from './finding';
 
@@ -10,22 +9,23 @@ import type { Check, Result } from './finding';
 const MOST = 2 * COMFORT;
 
 /** What of an assembly has the least room on its way in; null when no opening was measured. */
-const worstOf = remember((vehicle: Vehicle, interior: Interior, assembly: Assembly): { item: Item; passage: Passage } | null => {
-	let worst: { item: Item; passage: Passage } | null = null;
-	const openings = openingsOf(vehicle, interior);
-	for (const item of itemsOf(assembly)) {
-		const passage = passageOf(interior, openings, item, MOST);
-		if (passage && (!worst || passage.margin < worst.passage.margin)) worst = { item, passage };
+const worstOf = remember(
+	(openings: readonly OpeningSolid[], interior: Interior, assembly: Assembly): { item: Item; passage: Passage } | null => {
+		let worst: { item: Item; passage: Passage } | null = null;
+		for (const item of itemsOf(assembly)) {
+			const passage = passageOf(interior, openings, item, MOST);
+			if (passage && (!worst || passage.margin < worst.passage.margin)) worst = { item, passage };
+		}
+		return worst;
 	}
-	return worst;
-});
+);
 
 /** Whether everything that is carried in as one piece passes a door, in whichever way is best. */
 export const carriedIn: Check = {
 	rule: 'carried-in',
 	run: ({ plan, scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
-			const found = worstOf(plan.vehicle, scene.interior, piece.assembly);
+			const found = worstOf(openingsOf(plan.vehicle, scene.interior), scene.interior, piece.assembly);
 			if (!found) return [];
 			const { item, passage } = found;
 			const { name } = plan.vehicle.openings[passage.opening];

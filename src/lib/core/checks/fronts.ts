@@ -1,9 +1,8 @@
-import { interiorOf } from '../derive';
+import { openingsOf, type Interior, type OpeningSolid } from '../interior';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
 import { closer, FREE, motionOf, movesOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
 import type { Front } from '../pieces';
-import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
 
@@ -15,8 +14,8 @@ const COMFORT = 5;
 const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 
 /** Something of a piece that opens in the vehicle itself: with the doors shut, or with the one open through which it comes. */
-export const openedInVehicle = remember((vehicle: Vehicle, motion: Motion): Opened =>
-	withBestDoor(vehicle, (open) => sweepNear(interiorOf(vehicle), motion, open, NEAR))
+export const openedInVehicle = remember((openings: readonly OpeningSolid[], interior: Interior, motion: Motion): Opened =>
+	withBestDoor(openings, (open) => sweepNear(interior, motion, open, NEAR))
 );
 
 /** What something that opens comes closest to on its way, in words. */
@@ -32,7 +31,7 @@ function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front):
 	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to);
 	if (!move) return [];
 	const motion = motionOf(assembly, move);
-	const { sweep: own, door } = openedInVehicle(plan.vehicle, motion);
+	const { sweep: own, door } = openedInVehicle(openingsOf(plan.vehicle, scene.interior), scene.interior, motion);
 	const sweep = [
 		own,
 		...scene.seats.map((seat) => pastSeat(motion, seat)),

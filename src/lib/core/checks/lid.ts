@@ -1,3 +1,4 @@
+import { openingsOf } from '../interior';
 import type { PlacedPiece } from '../modes';
 import { motionOf, movesOf } from '../moves';
 import type { Move } from '../pieces';
@@ -21,7 +22,7 @@ export const lidSwing: Check = {
 		scene.pieces.flatMap((piece) =>
 			turnsFrom(piece).map((move): Result => {
 				const open = piece.assembly.states.find(({ id }) => id === move.to)!;
-				const { sweep, door } = openedInVehicle(plan.vehicle, motionOf(piece.assembly, move));
+				const { sweep, door } = openedInVehicle(openingsOf(plan.vehicle, scene.interior), scene.interior, motionOf(piece.assembly, move));
 				const margin = Math.min(sweep.margin ?? NEAR, NEAR);
 				return {
 					rule: 'lid-swing',

@@ -1,4 +1,4 @@
-import { buildInterior, windowsOf, zonesOf } from '../interior';
+import { buildInterior, windowsOf, zonesOf, type Interior } from '../interior';
 import { rectangle } from '../geometry/polygon';
 import type { Box } from '../geometry/vector';
 import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
@@ -8,8 +8,28 @@ import type { Mode, Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
 import { remember } from '../memory';
 
-/** The interior of a vehicle, remembered. */
-export const interiorOf = remember(buildInterior);
+const builtFrom = remember(
+	(
+		length: Vehicle['length'],
+		stations: Vehicle['stations'],
+		rear: Vehicle['rear'],
+		arches: Vehicle['arches'],
+		contours: Vehicle['contours'],
+		fixtures: Vehicle['fixtures'],
+		lining: Vehicle['lining'],
+		seats: Vehicle['seats']
+	) => buildInterior({ length, stations, rear, arches, contours, fixtures, lining, seats })
+);
+
+const NO_SEATS: Vehicle['seats'] = {};
+/** The seats of a vehicle as far as its interior is built from them: those with a foot well before them. */
+const withWells = remember((seats: Vehicle['seats']): Vehicle['seats'] =>
+	Object.values(seats).some((seat) => seat.type === 'rear bench' && seat.well) ? seats : NO_SEATS
+);
+
+/** The interior of a vehicle, remembered by what it is built from: a seat that is moved, a door or an anchor leaves it what it was. */
+export const interiorOf = ({ length, stations, rear, arches, contours, fixtures, lining, seats }: Vehicle): Interior =>
+	builtFrom(length, stations, rear, arches, contours, fixtures, lining, withWells(seats));
 
 const assembled = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']) =>
 	assemble(piece, { interior: interiorOf(vehicle), windows: windowsOf(vehicle, interiorOf(vehicle)), zones: zonesOf(vehicle), stock })

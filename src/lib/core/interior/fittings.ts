@@ -82,10 +82,13 @@ function outlineOf(
 	return { outline, z };
 }
 
-/** The openings of a vehicle, remembered. */
-export const openingsOf = remember((vehicle: Vehicle, interior: Interior): OpeningSolid[] => {
-	const { floor } = liningOff(vehicle.lining);
-	return Object.entries(vehicle.openings).map(([id, opening]) => {
+/** The openings of a vehicle, remembered by what they are made of. */
+export const openingsOf = ({ openings, lining }: Pick<Vehicle, 'openings' | 'lining'>, interior: Interior): OpeningSolid[] =>
+	openingsFrom(openings, lining, interior);
+
+const openingsFrom = remember((openings: Vehicle['openings'], lining: Vehicle['lining'], interior: Interior): OpeningSolid[] => {
+	const { floor } = liningOff(lining);
+	return Object.entries(openings).map(([id, opening]) => {
 		const { outline, z } = outlineOf(opening, floor);
 		const across = bounds(outline).x;
 		const points = outline.map((p) => pointOf(interior, opening.place, p));
@@ -119,10 +122,13 @@ export interface WindowPane {
 /** How far in from the roof line a windscreen leans back for each mm of its height: its cover only needs its size. */
 const SCREEN_LEAN = 0.7;
 
-/** The windows of a vehicle, remembered: each as flat as the line from the lower to the upper edge of its glass. */
-export const windowsOf = remember((vehicle: Vehicle, interior: Interior): WindowPane[] => {
-	const { floor } = liningOff(vehicle.lining);
-	return Object.entries(vehicle.windows).map(([id, window]) => {
+/** The windows of a vehicle, remembered by what they are made of: each as flat as the line from the lower to the upper edge of its glass. */
+export const windowsOf = ({ windows, lining }: Pick<Vehicle, 'windows' | 'lining'>, interior: Interior): WindowPane[] =>
+	windowsFrom(windows, lining, interior);
+
+const windowsFrom = remember((windows: Vehicle['windows'], lining: Vehicle['lining'], interior: Interior): WindowPane[] => {
+	const { floor } = liningOff(lining);
+	return Object.entries(windows).map(([id, window]) => {
 		const { outline, z } = outlineOf(window, floor);
 		const span = bounds(outline).x;
 		const { place } = window;
@@ -331,10 +337,12 @@ export function reachesOut(interior: Interior, { opening }: OpeningSolid, solid:
 /** An arm's work: how far the way to a zone must be open, mm; our own judgement from reaching with a forearm and a hand. */
 const REACH = 350;
 
-/** The keep-clear zones of a vehicle, remembered. */
-export const zonesOf = remember((vehicle: Vehicle): ZoneSolid[] => {
-	const { floor } = liningOff(vehicle.lining);
-	return Object.entries(vehicle.zones).map(([id, zone]) => {
+/** The keep-clear zones of a vehicle, remembered by what they are made of. */
+export const zonesOf = ({ zones, lining }: Pick<Vehicle, 'zones' | 'lining'>): ZoneSolid[] => zonesFrom(zones, lining);
+
+const zonesFrom = remember((zones: Vehicle['zones'], lining: Vehicle['lining']): ZoneSolid[] => {
+	const { floor } = liningOff(lining);
+	return Object.entries(zones).map(([id, zone]) => {
 		const box = blockOf(zone, floor);
 		const way: Box = { x: [...box.x], y: [...box.y], z: [...box.z] };
 		if (zone.from === 'above') way.z[1] += REACH;

@@ -61,8 +61,11 @@ export interface Interior {
 	floorBuildUp: number;
 }
 
+/** What an interior is built from; of the seats only foot wells before benches count. */
+export type Measured = Pick<Vehicle, 'length' | 'stations' | 'rear' | 'arches' | 'contours' | 'fixtures' | 'lining' | 'seats'>;
+
 /** The interior of a vehicle, with the lining deducted when the sizes were taken on bare metal. */
-export function buildInterior(vehicle: Vehicle): Interior {
+export function buildInterior(vehicle: Measured): Interior {
 	const lining = liningOff(vehicle.lining);
 	const up = (z: number) => z - lining.floor;
 	const sections = Object.values(vehicle.stations)
@@ -112,7 +115,7 @@ export const blockOf = (block: Pick<Fixture, 'start' | 'length' | 'right' | 'lef
 });
 
 /** Foot wells before folding benches, as pits in the floor. */
-const wells = (vehicle: Vehicle): FixtureSolid[] =>
+const wells = (vehicle: Pick<Vehicle, 'seats'>): FixtureSolid[] =>
 	Object.entries(vehicle.seats).flatMap(([id, seat]): FixtureSolid[] => {
 		if (seat.type !== 'rear bench' || !seat.well) return [];
 		const from = seat.foldedRear.mm + seat.foldedLength.mm;

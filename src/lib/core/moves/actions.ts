@@ -4,7 +4,6 @@ import { chainOf, type NamedThing } from '../modes';
 import { padMass, partMass, type Assembly, type Move, type Step } from '../pieces';
 import { remember } from '../memory';
 import type { Plan, SeatSetting, Stock } from '../plan/plan';
-import type { Vehicle } from '../plan/vehicle';
 import { seatAt, type Arrangement } from './arrangement';
 import { placesForLoose, type LoosePad } from './loose';
 import { motionOf, padsThrough } from './motion';
@@ -77,7 +76,9 @@ const toolsOf = (steps: Step[]) => [...new Set(steps.flatMap(({ tool }) => (tool
 /** A move in the vehicle: with its doors shut or, where a door is in the way, with the one open that leaves most room. */
 const inVehicle = (plan: Pick<Plan, 'vehicle'>, motion: Motion): Opened => {
 	const interior = interiorOf(plan.vehicle);
-	return withBestDoor(plan.vehicle, (open) => (open ? sweepWithDoorOpen(interior, motion, open) : sweepInVehicle(interior, motion)));
+	return withBestDoor(openingsOf(plan.vehicle, interior), (open) =>
+		open ? sweepWithDoorOpen(interior, motion, open) : sweepInVehicle(interior, motion)
+	);
 };
 
 /** How close a move comes in the vehicle, and the door that is opened for it. */
@@ -87,10 +88,10 @@ export interface Opened {
 }
 
 /** A sweep with all doors shut if that is free, else with the one door open that leaves most room. */
-export function withBestDoor(vehicle: Vehicle, sweepWith: (open: OpeningSolid | null) => Sweep): Opened {
+export function withBestDoor(openings: readonly OpeningSolid[], sweepWith: (open: OpeningSolid | null) => Sweep): Opened {
 	const isFree = ({ margin }: Sweep) => margin === null || margin >= -TOUCH;
 	let best: Opened = { sweep: sweepWith(null), door: null };
-	for (const opening of openingsOf(vehicle, interiorOf(vehicle))) {
+	for (const opening of openings) {
 		if (isFree(best.sweep)) break;
 		const { door, place, name } = opening.opening;
 		if (door === 'none' && place === 'rear') continue;

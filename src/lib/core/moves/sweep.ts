@@ -158,7 +158,7 @@ function wallRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): 
 	return ['the side wall', wallClearance(interior, solid)];
 }
 
-/** The room of one solid in the vehicle itself, with the name of what it comes closest to. */
+/** The room of one solid inside the surfaces of the vehicle, with the name of the one it comes closest to. */
 function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | null, sunk: number): { clearance: Clearance; name: string } {
 	const around: [string, Clearance][] = [
 		wallRoom(interior, solid, open),
@@ -166,8 +166,7 @@ function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | nu
 		...rearRoom(interior, solid, open),
 		['the bulkhead or dashboard', frontClearance(interior, solid)],
 		...throughFloor(interior, solid, sunk),
-		...interior.arches.map((arch): [string, Clearance] => ['the wheel arch', archClearance(arch, solid)]),
-		...interior.fixtures.map((fixture): [string, Clearance] => [fixture.name, blockClearance(fixture.box, solid)])
+		...interior.arches.map((arch): [string, Clearance] => ['the wheel arch', archClearance(arch, solid)])
 	];
 	const [name, clearance] = around.reduce((a, b) => (b[1].margin < a[1].margin ? b : a));
 	return { clearance, name };
@@ -178,6 +177,15 @@ function leastRoomIn(box: Box, interior: Interior, sunk: number): number {
 	const { clearance } = roomInVehicle(interior, blockOf(box), null, sunk);
 	return Math.min(clearance.margin, ...interior.arches.map((arch) => boxSeparation(archBlock(arch), box)));
 }
+
+/** Every so many places room beside the smooth surfaces of a vehicle is looked at: over 40 mm an arc of half a metre misses its top by 0.4 mm. */
+const STRIDE = 4;
+
+/**
+ * No room in a vehicle changes by more than so many times what something moves: walls and doors lean, and room beside them is
+ * measured level. Steeper than this none leans near the roof of any body style.
+ */
+const STEEPEST = 3;
 
 /** The least room of a track in the vehicle, as long as that is less than what is known already. */
 function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | null, bar: number): Sweep {
@@ -194,8 +202,23 @@ function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | n
 	const beyond = (box: Box, known: number) => open === null && leastRoomIn(box, interior, sunk) >= known;
 	if (beyond(track.round.box, bar)) return FREE;
 	let least: Sweep = FREE;
-	for (const i of placesOf(track, (box) => beyond(box, Math.min(bar, least.margin ?? Infinity))))
-		least = closer(least, roomOf(track.place(i), track.time(i)));
+	let lowest = 0;
+	const known = () => Math.min(bar, least.margin ?? Infinity);
+	const look = (i: number): number => {
+		const here = roomOf(track.place(i), track.time(i));
+		if (here.margin < (least.margin ?? Infinity)) [least, lowest] = [here, i];
+		return here.margin;
+	};
+	const places = placesOf(track, (box) => beyond(box, known()));
+	for (let at = places.next(); !at.done;) {
+		const margin = look(at.value);
+		// Where there is room to spare, the next places cannot have less than what is known; through a door that does not hold.
+		const spare = Math.floor((margin - known()) / (STEEPEST * track.step));
+		at = places.next(open === null && Number.isFinite(spare) ? Math.max(STRIDE, spare) - 1 : 0);
+	}
+	// Surfaces are smooth: the least room lies beside the least of the places looked at.
+	if (open === null && least.margin !== null)
+		for (let i = Math.max(0, lowest - STRIDE + 1), end = Math.min(track.last, lowest + STRIDE - 1); i <= end; i++) look(i);
 	// A box that slides goes through between two places that are looked at.
 	return through && (least.margin === null || least.margin >= -TOUCH) ? through : least;
 }
@@ -206,12 +229,11 @@ const pastSolid = ({ name, solid }: NamedSolid): Obstacle => ({
 	room: (moving, most) => ({ margin: solidSeparation(moving, solid, most) })
 });
 
-/** A motion in the vehicle itself and against what stays of its own piece, with one door open or none, as far as it matters below a limit. */
-export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid | null, limit: number): Sweep {
+/** What moves of a piece against what stays of it, as far as it comes nearer than a limit: it does not change with the vehicle. */
+function pastOwn({ stretches }: Motion, limit: number): Sweep {
 	let least = FREE;
-	for (const { tracks, still } of motion.stretches)
-		for (const track of tracks) {
-			least = closer(least, trackInVehicle(interior, track, open, Math.min(limit, least.margin ?? Infinity)));
+	for (const { tracks, still } of stretches)
+		for (const track of tracks)
 			for (const one of still) {
 				const bar = Math.min(limit, least.margin ?? Infinity);
 				const apart = boxSeparation(track.round.box, one.solid.box);
@@ -232,9 +254,36 @@ export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid
 				if (found.margin === null || (found.margin >= -TOUCH && found.margin > first - TOUCH)) continue;
 				least = closer(least, found);
 			}
+	return least;
+}
+
+/** {@link pastOwn} by limit, kept as long as the motion is. */
+const ownSweeps = remember((_motion: Motion) => new Map<number, Sweep>());
+function pastOwnKept(motion: Motion, limit: number): Sweep {
+	const kept = ownSweeps(motion);
+	const found = kept.get(limit) ?? pastOwn(motion, limit);
+	kept.set(limit, found);
+	return found;
+}
+
+/** A motion in the vehicle itself and against what stays of its own piece, with one door open or none, as far as it matters below a limit. */
+export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid | null, limit: number): Sweep {
+	let least = pastOwnKept(motion, limit);
+	for (const { tracks } of motion.stretches)
+		for (const track of tracks) {
+			least = closer(least, trackInVehicle(interior, track, open, Math.min(limit, least.margin ?? Infinity)));
+			for (const fixture of fixturesOf(interior)) {
+				const bar = Math.min(limit, least.margin ?? Infinity);
+				if (boxSeparation(track.round.box, fixture.box) < bar) least = closer(least, (track.slides ? slid : against)(track, fixture, bar));
+			}
 		}
 	return least;
 }
+
+/** Steps, pillars, bars and consoles as things that a move can hit. */
+const fixturesOf = remember((interior: Interior): readonly Obstacle[] =>
+	interior.fixtures.map(({ name, box }) => ({ name, box, room: (moving) => blockClearance(box, moving) }))
+);
 
 /** A motion in the vehicle itself, and against what stays of its own piece: remembered. */
 export const sweepInVehicle = remember((interior: Interior, motion: Motion): Sweep => sweepNear(interior, motion, null, Infinity));

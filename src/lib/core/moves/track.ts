@@ -54,12 +54,19 @@ export function trackOf(way: Omit<Track, 'spans' | 'round'>): Track {
 	return { ...way, spans, round: blockOf(boxRound(spans)) };
 }
 
-/** The numbers of a track's places, without those of spans whose box is passed over: asked anew before each span. */
-export function* placesOf({ spans }: Track, passedOver: (box: Box) => boolean): Generator<number> {
-	for (const { from, to, box } of spans) {
-		if (passedOver(box)) continue;
-		// A span begins where the one before it ended.
-		for (let i = from === 0 ? 0 : from + 1; i <= to; i++) yield i;
+/**
+ * The numbers of a track's places, without those of spans whose box is passed over: asked anew before each span. Whoever
+ * takes a place may say, as the answer to it, that so many more need not be looked at.
+ */
+export function* placesOf({ spans }: Track, passedOver: (box: Box) => boolean): Generator<number, void, number | undefined> {
+	let next = 0;
+	for (const { to, box } of spans) {
+		if (next > to) continue;
+		if (passedOver(box)) {
+			next = to + 1;
+			continue;
+		}
+		while (next <= to) next += 1 + ((yield next) ?? 0);
 	}
 }
 
