@@ -1,7 +1,8 @@
+import { bounds } from '../geometry/polygon';
 import { vec3, type Vec3 } from '../geometry/vector';
-import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Sitter } from '../people';
+import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Body, type Sitter } from '../people';
 import { lengthMark } from '../units';
-import type { Check, CheckContext } from './finding';
+import type { Check, CheckContext, Result } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
 
 /** Heels stand this share of stature behind the hollow of the knee: nobody sits with their shins quite upright. */
@@ -50,6 +51,46 @@ export const benchLegRoom = sitterCheck(
 	},
 	({ on }) => on !== 'slope'
 );
+
+/** So much of their breadth over the upper arms somebody who sits in a row takes up: shoulders overlap a little; our own judgement. */
+const IN_A_ROW = 0.9;
+/** Shoulders hang over the ends of a bench, hips do so by this share of their breadth. */
+const ON_THE_END = 0.85;
+
+/** What some people side by side take: shoulders between their middles, and half of the hips beyond the first and the last. */
+const rowBreadth = (bodies: readonly Body[]): number => {
+	const shoulders = bodies.map(({ breadth }) => IN_A_ROW * breadth);
+	const between = shoulders.slice(1).reduce((sum, b, i) => sum + (b + shoulders[i]) / 2, 0);
+	return between + (ON_THE_END * (bodies[0].hipBreadth + bodies[bodies.length - 1].hipBreadth)) / 2;
+};
+
+/** A bench is long enough for as many as sit on it. */
+export const benchBreadth: Check = {
+	rule: 'bench-breadth',
+	run: ({ plan, scene }) => {
+		const rows = new Map<string, Sitter[]>();
+		for (const sitter of placeSitters(plan.crew, scene)) rows.set(sitter.piece, [...(rows.get(sitter.piece) ?? []), sitter]);
+		return [...rows].map(([piece, sitters]): Result => {
+			const [first] = sitters;
+			const over = bounds(first.surface.outline)[first.sight.axis === 'x' ? 'y' : 'x'];
+			const [long, limit] = [over[1] - over[0], rowBreadth(sitters.map(({ body }) => body))];
+			const who = sitters.map(({ person }) => person.name).join(', ');
+			return {
+				rule: 'bench-breadth',
+				key: piece,
+				title: `${who}: breadth ${place(first)}`,
+				subjects: [piece, ...sitters.map(({ id }) => id)],
+				margin: long - limit,
+				comfort: 60,
+				unit: 'mm',
+				limit,
+				actual: long,
+				why: `Side by side ${sitters.length === 1 ? 'one person takes' : `${sitters.length} people take`} ${lengthMark(Math.round(limit))}; it is ${lengthMark(Math.floor(long))} long.`,
+				at: hipsOf(first)
+			};
+		});
+	}
+};
 
 /** Where the head of a sitter is, seen from above, and the height of the compressed seat under their hips. */
 function headOf(sitter: Sitter): Vec3 {

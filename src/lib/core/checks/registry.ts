@@ -3,7 +3,7 @@ import { allowance } from './allowance';
 import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { bodyRoom, thingRoom } from './bodies';
-import { benchHead, benchLegRoom } from './bench';
+import { benchBreadth, benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
 import { desk } from './desk';
 import { windowCovers } from './covers';
@@ -72,6 +72,7 @@ export const CHECKS: readonly Check[] = [
 	animalPlace,
 	benchLegRoom,
 	benchHead,
+	benchBreadth,
 	desk,
 	slatGaps,
 	slatAir,

@@ -39,6 +39,31 @@ function* edgePoints(footprint: Polygon, knots: readonly number[]): Generator<{ 
 	}
 }
 
+/** A range of knots on one axis. */
+type KnotsOn = [axis: 'x' | 'y' | 'z', knots: readonly number[]];
+
+/** Points that decide of a tilted thing against linear surfaces: its corners, and where its edges pass a knot of the surface. */
+function* tiltedPoints(corners: readonly Vec3[], surfaces: readonly KnotsOn[]): Generator<Vec3> {
+	const n = corners.length / 2;
+	const onEdge = function* (a: Vec3, b: Vec3): Generator<Vec3> {
+		for (const [axis, knots] of surfaces)
+			for (const at of knots) {
+				const [low, high] = a[axis] < b[axis] ? [a[axis], b[axis]] : [b[axis], a[axis]];
+				if (at <= low || at >= high) continue;
+				const t = (at - a[axis]) / (b[axis] - a[axis]);
+				yield vec3(a.x + t * (b.x - a.x), a.y + t * (b.y - a.y), a.z + t * (b.z - a.z));
+			}
+	};
+	for (let i = 0; i < n; i++) {
+		const next = (i + 1) % n;
+		yield corners[i];
+		yield corners[n + i];
+		yield* onEdge(corners[i], corners[next]);
+		yield* onEdge(corners[n + i], corners[n + next]);
+		yield* onEdge(corners[i], corners[n + i]);
+	}
+}
+
 const sideOf = (y: number): Side => (y >= 0 ? 'left' : 'right');
 
 /**
@@ -54,7 +79,14 @@ export function wallClearance(interior: Interior, solid: Solid): Clearance {
 	if (solid.footprint) {
 		const heights = breaks(interior.knots.z, ...solid.box.z);
 		for (const p of edgePoints(solid.footprint, interior.knots.x)) for (const z of heights) test(p.x, p.y, z);
-	} else for (const c of solid.corners) test(c.x, c.y, c.z);
+	} else {
+		const { x, z } = interior.knots;
+		for (const p of tiltedPoints(solid.corners, [
+			['x', x],
+			['z', z]
+		]))
+			test(p.x, p.y, p.z);
+	}
 	return least!;
 }
 
@@ -81,7 +113,14 @@ export function ceilingClearance(interior: Interior, solid: Solid): Clearance {
 	const { x, y, z } = solid.box;
 	if (solid.footprint) {
 		for (const atX of breaks(interior.knots.x, ...x)) for (const atY of breaks(interior.knots.y, ...y)) test(atX, atY, z[1]);
-	} else for (const c of solid.corners) test(c.x, c.y, c.z);
+	} else {
+		const { x: knotsX, y: knotsY } = interior.knots;
+		for (const p of tiltedPoints(solid.corners, [
+			['x', knotsX],
+			['y', knotsY]
+		]))
+			test(p.x, p.y, p.z);
+	}
 	return least!;
 }
 
@@ -95,7 +134,7 @@ export function rearClearance(interior: Interior, solid: Solid): Clearance {
 	if (solid.footprint) {
 		const heights = breaks(interior.knots.rearZ, ...solid.box.z);
 		for (const p of solid.footprint) for (const z of heights) test(p.x, p.y, z);
-	} else for (const c of solid.corners) test(c.x, c.y, c.z);
+	} else for (const p of tiltedPoints(solid.corners, [['z', interior.knots.rearZ]])) test(p.x, p.y, p.z);
 	return least!;
 }
 

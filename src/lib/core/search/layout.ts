@@ -39,13 +39,19 @@ export function planOf({ plan, brief, sleepers }: Ground, { berths, pieces: draf
 					const turn = sleepers.findIndex((sleeper) => sleeper.id === person);
 					if (use === 'day' && turn >= 0 && benches.length > 0)
 						return [person, { posture: 'on the bench', piece: benches[turn % benches.length] }];
-					return [person, { posture: use === 'drive' ? 'in a seat' : 'away' }];
+					// Who is away while driving stays away; whoever was said to ride somewhere else rides in a seat.
+					const rides = use === 'drive' && mode.people[person]?.posture !== 'away';
+					return [person, { posture: rides ? 'in a seat' : 'away' }];
 				})
 			);
 			return [id, { ...rest, seats: seatPlan.settings[use], pieces: {}, people }];
 		})
 	);
-	const gear = Object.fromEntries(Object.entries(plan.gear).map(([id, item]) => [id, { ...item, under: BED }]));
+	// Nothing goes under a bed that has no room for things.
+	const room = assemblyOf(pieces[BED], plan.vehicle, stock).spaces.length > 0;
+	const gear = Object.fromEntries(
+		Object.entries(plan.gear).map(([id, { under: _, ...item }]) => [id, room ? { ...item, under: BED } : item])
+	);
 	return { ...plan, brief, pieces, modes, gear, stock };
 }
 

@@ -1,3 +1,5 @@
+import { sceneOf } from '../derive';
+import { seatingIn } from '../people';
 import type { Brief } from '../plan/brief';
 import { modeFor } from '../plan/mode-for';
 import type { Plan, SeatSetting } from '../plan/plan';
@@ -78,8 +80,15 @@ function wordsOf(front: [string, Seat][], rear: [string, Seat][], choices: Recor
 /** Folding a front seat over is done every night; one that stays down carries nobody, but comes up again. */
 const TROUBLE: Record<Choice, number> = { forward: 0, kept: 0, folded: 0.3, down: 0.3, removed: 1 };
 
+/** Seats in which somebody rides in a mode of the plan, named or counted: no layout takes those out. */
+export function occupied(plan: Plan): string[] {
+	const drives = Object.entries(plan.modes).filter(([, { use }]) => use === 'drive');
+	return [...new Set(drives.flatMap(([id]) => seatingIn(plan.vehicle, plan.crew, sceneOf(plan, id)).seated.map(({ seat }) => seat)))];
+}
+
 /** The ways to set the seats that a brief allows. */
-export function seatPlansOf(plan: Plan, brief: Brief): SeatPlan[] {
+export function seatPlansOf(plan: Plan, asked: Brief): SeatPlan[] {
+	const brief = { ...asked, keep: [...new Set([...asked.keep, ...occupied(plan)])] };
 	const seats = Object.entries(plan.vehicle.seats);
 	const front = seats.filter(([, seat]) => seat.type === 'front seat');
 	const rear = seats.filter(([, seat]) => seat.type === 'rear bench');

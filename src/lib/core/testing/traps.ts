@@ -99,6 +99,8 @@ const crate = (height: number, length = 400) => ({
 	crate: { name: 'Crate', length, width: 300, height, weight: 4, count: 1, under: 'bed' }
 });
 
+/** Three people who sit on one thing by day. */
+const three = (plan: Plan) => made(plan, ...['a', 'b', 'c'].map((id) => (one: Plan) => withPerson(one, id, 1700, 'bed')));
 /** A case that lies in a place of its own in a mode. */
 const lyingCase =
 	(id: string, at: { x: number; y: number; z: number }, mode = 'night') =>
@@ -498,6 +500,12 @@ export const TRAPS: readonly Trap[] = [
 			set('modes.night.seats', { bench: { state: 'upright', slide: 0, angle: 15 } })
 		),
 		fixed: true
+	},
+	{
+		rule: 'bench-breadth',
+		trap: 'three people on a bench for one',
+		bad: made(van(), piece('bench-box', { side: 'left', length: 700, cushion: 50 }, 'bed'), three),
+		good: made(van(), piece('bench-box', { side: 'left', length: 1700, cushion: 50 }, 'bed'), three)
 	},
 	{
 		rule: 'thing-room',
