@@ -2,7 +2,7 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import Module from 'manifold-3d';
-import { allTolerances, findingsOf, fixesFor } from '../src/lib/core/checks';
+import { allTolerances, byWorst, conversionFindings, findingsOf, fixesFor } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
@@ -58,11 +58,12 @@ interface Options {
 
 function check(plan: Plan, { json, system }: Options, { out }: Streams): number {
 	const tolerances = allTolerances(plan);
-	const findings = findingsOf(plan, tolerances).map((finding) => ({
+	const found = [...findingsOf(plan, tolerances), ...conversionFindings(plan)].sort(byWorst);
+	const findings = found.map((finding) => ({
 		...finding,
 		why: withUnits(finding.why, system),
 		sensitivities: finding.sensitivities.map((s) => ({ ...s, label: withUnits(s.label, system) })),
-		fixes: finding.status === 'clear' ? [] : fixesFor(plan, finding, tolerances, system)
+		fixes: finding.status === 'clear' || finding.fixes ? [] : fixesFor(plan, finding, tolerances, system)
 	}));
 	const clash = findings.some((finding) => finding.status === 'clash');
 	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);

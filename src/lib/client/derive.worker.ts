@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import createHighs, { type Highs } from 'highs';
 import highsWasm from 'highs/runtime?url';
-import { findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } from '../core/checks';
+import { byWorst, conversionFindings, findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } from '../core/checks';
 import { cuttingPlan, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
 import { heightStudy, leversOf, type HeightStudy, type Lever } from '../core/height';
@@ -48,6 +48,10 @@ export interface Refined {
 
 let plan: Plan | undefined;
 let tolerances: Tolerances = {};
+/** Whether each mode can be got to, as it was last worked out. */
+let reached: Finding[] = [];
+/** Of those, what is about modes that are there still. */
+const stillTrue = ({ modes }: Plan) => reached.filter((finding) => finding.modes.every((id) => Object.hasOwn(modes, id)));
 /** Rises with every new plan: work for an older one stops. */
 let turn = 0;
 let studied: { plan: Plan; study: HeightStudy } | undefined;
@@ -69,7 +73,7 @@ const derive = {
 		const present = adopt(next);
 		const drawn = { plan: present, scene: sceneOf(present, modeId), selected, posture };
 		return {
-			findings: findingsOf(present, tolerances),
+			findings: [...findingsOf(present, tolerances), ...stillTrue(present)].sort(byWorst),
 			views: { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) },
 			thumbs: Object.fromEntries(Object.keys(present.modes).map((id) => [id, longSection({ plan: present, scene: sceneOf(present, id) })])),
 			states: Object.fromEntries(
@@ -92,7 +96,10 @@ const derive = {
 			if (step.value.done % 4 === 0) await breathe();
 			if (mine !== turn) return;
 		}
-		const findings = findingsOf(present, tolerances);
+		await breathe();
+		if (mine !== turn) return;
+		reached = conversionFindings(present);
+		const findings = [...findingsOf(present, tolerances), ...reached].sort(byWorst);
 		const longest: Refined['longest'] = [];
 		const pairs: Refined['pairs'] = [];
 		for (const modeId of Object.keys(present.modes)) {
@@ -105,7 +112,7 @@ const derive = {
 			pairs.push(...sharedByTwo(sleepers).map((pair) => ({ ...pair, modeId })));
 		}
 		report({ findings, longest, pairs, progress: 0.5 });
-		const open = findings.filter((f) => f.status !== 'clear');
+		const open = findings.filter((f) => f.status !== 'clear' && f.fixes === null);
 		for (const [i, finding] of open.entries()) {
 			await breathe();
 			if (mine !== turn) return;

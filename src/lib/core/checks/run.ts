@@ -129,7 +129,7 @@ const SEVERITY: Record<Status, number> = { clash: 0, unmeasured: 1, tight: 2, cl
 export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY[b];
 
 /** Orders findings: worst status first, then least margin for what it is measured in. */
-const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
+export const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
 
 // A tenth of open share weighs like ten millimetres, a kilogram like five, a place or a move like a hundred.
 const WEIGHT = { mm: 1, share: 100, count: 100, kg: 5 } as const;

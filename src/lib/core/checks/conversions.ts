@@ -1,0 +1,57 @@
+import { convert, type Conversion } from '../moves';
+import { remember } from '../memory';
+import { sceneOf } from '../derive';
+import { vec3 } from '../geometry/vector';
+import type { Plan } from '../plan/plan';
+import { lengthMark } from '../units';
+import type { Finding } from './finding';
+
+/** The mode that everything starts from: how one arrives. */
+const startOf = ({ modes }: Plan): string | undefined =>
+	Object.keys(modes).find((id) => modes[id].use === 'drive') ?? Object.keys(modes)[0];
+
+/** What stands in the way of a conversion, in one sentence, with the ids concerned. */
+function reasonOf(plan: Plan, found: Extract<Conversion, { ok: false }>): { why: string; subjects: string[] } {
+	if (found.noMoves.length > 0) {
+		const names = found.noMoves.map((id) => plan.pieces[id].name).join(' and ');
+		return { why: `${names} cannot be brought from the one state to the other at all.`, subjects: [...found.noMoves] };
+	}
+	const [first] = found.blocks;
+	if (!first) return { why: 'No order of moves was found that gets there.', subjects: [] };
+	return {
+		why: `${first.action}: ${first.who} hits ${first.whom} by ${lengthMark(Math.ceil(first.by))}.${found.proven ? '' : ' Not every order of moves was tried.'}`,
+		subjects: [...new Set(found.blocks.slice(0, 3).map(({ subject }) => subject))]
+	};
+}
+
+/**
+ * Whether every mode of a plan can be got to from how one arrives: what cannot be made is wrong with the plan, not only with
+ * the way. Looked for by search, so remembered.
+ */
+export const conversionFindings = remember((plan: Plan): Finding[] => {
+	const from = startOf(plan);
+	if (from === undefined) return [];
+	return Object.keys(plan.modes)
+		.filter((to) => to !== from)
+		.map((to): Finding => {
+			const found = convert(plan, from, to);
+			const common = {
+				id: `conversion:${from}+${to}`,
+				rule: 'conversion',
+				key: `${from}+${to}`,
+				title: `${plan.modes[from].name} to ${plan.modes[to].name}`,
+				modes: [to],
+				comfort: 0,
+				unit: 'count' as const,
+				limit: 1,
+				at: vec3(sceneOf(plan, to).interior.length / 2, 0, 0),
+				tolerance: 0,
+				sensitivities: [],
+				fixes: []
+			};
+			if (found.ok)
+				return { ...common, subjects: [], status: 'clear', margin: 0, actual: 1, why: `It takes ${Math.round(found.seconds)} seconds.` };
+			const { why, subjects } = reasonOf(plan, found);
+			return { ...common, subjects, status: found.proven ? 'clash' : 'unmeasured', margin: found.proven ? -1 : 0, actual: 0, why };
+		});
+});
