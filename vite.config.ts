@@ -9,6 +9,9 @@ export default defineConfig({
 		include: ['src/**/*.test.ts', 'cli/**/*.test.ts'],
 		environment: 'node',
 		setupFiles: ['src/lib/core/testing/setup.ts'],
+		// Both cores of a small machine, and modules loaded once for all files of a worker: no test leaves anything behind in them.
+		maxWorkers: 2,
+		isolate: false,
 		// No test is about time: the limit only ends what hangs.
 		testTimeout: 120_000
 	}

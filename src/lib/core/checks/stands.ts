@@ -13,8 +13,13 @@ const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1
 
 /** The parts of a piece that stand as legs on what is below. */
 const legsOf = remember((piece: PlacedPiece): readonly PlacedPart[] => {
-	const legs = new Set(piece.assembly.supports.filter(({ kind }) => kind === 'leg').map(({ by }) => by));
-	return piece.parts.filter(({ part, footprint, box }) => legs.has(part.id) && footprint !== null && box.z[1] - box.z[0] > LEVEL);
+	const { supports } = piece.assembly;
+	const legs = new Set(supports.filter(({ kind }) => kind === 'leg').map(({ by }) => by));
+	const standing = new Set(supports.filter(({ by }) => by === 'floor').map(({ part }) => part));
+	return piece.parts.filter(
+		({ part, footprint, box }) =>
+			footprint !== null && box.z[1] - box.z[0] > LEVEL && (legs.has(part.id) || (standing.has(part.id) && Math.abs(box.z[0]) < 1))
+	);
 });
 
 /** Whether a place lies over a block, seen from above. */

@@ -28,7 +28,7 @@ export interface Fastened {
 }
 
 /** What only pulls has to come from no further ahead than this share of its length. */
-const AHEAD = 0.5;
+const AHEAD = 0.25;
 
 /** Whether something that only pulls holds a piece back: braking throws it forward, away from what lies behind it. */
 export const pullsBack = (held: Fastening, from: Vec3, to: Vec3): boolean => {

@@ -1,21 +1,23 @@
 import { sceneOf } from '../../derive';
 import { contains } from '../../geometry/polygon';
 import { boxSeparation, vec3, type Box, type Vec3 } from '../../geometry/vector';
+import { floorLining } from '../../interior';
 import { figureOf, placeSitters, placeSleepers, poseInBed, hipsOf, type Limb } from '../../people';
 import type { Scene } from '../../modes';
-import { applyEdits, type Edit, type Plan } from '../../plan';
+import { applyEdits, type Edit, type Plan, type Vehicle } from '../../plan';
 import { exact } from '../plans';
 import { between, pick, type FaultKind, type Random } from './fault';
 
-const fixture = (name: string, kind: 'roof bar' | 'pit' | 'pillar', { x, y, z }: Box) => ({
+/** A block as it is measured on the bare floor, so that it comes out where it is meant above the finished one. */
+const fixture = (vehicle: Vehicle, name: string, kind: 'roof bar' | 'pit' | 'pillar', { x, y, z }: Box) => ({
 	name,
 	kind,
 	start: exact(x[0]),
 	length: exact(x[1] - x[0]),
 	right: exact(y[0]),
 	left: exact(y[1]),
-	low: exact(z[0]),
-	high: exact(z[1])
+	low: exact(z[0] + floorLining(vehicle)),
+	high: exact(z[1] + floorLining(vehicle))
 });
 
 const around = (p: Vec3, half: Vec3): Box => ({
@@ -62,7 +64,7 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const sleeper = pick(placeSleepers(plan.crew, scene), random);
 			if (!sleeper || sleeper.longest.length === 0) return undefined;
 			// In a bed that is much longer one lies elsewhere.
-			if (sleeper.longest.length > sleeper.body.stature + 300) return undefined;
+			if (sleeper.longest.length > sleeper.body.stature + 60) return undefined;
 			const pose = poseInBed(scene, sleeper);
 			const limb = pick(
 				figureOf(sleeper.body, pose.posture, pose.placement).limbs.filter(({ name }) => ['head', 'trunk', 'thigh'].includes(name)),
@@ -70,7 +72,7 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			)!;
 			// Thinner than a broom, right across the vehicle at the height of the middle of the body: nobody lies beside it.
 			const box = around(middle(limb), vec3(12, 2000, 12));
-			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture('Planted bar', 'roof bar', box) }];
+			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture(plan.vehicle, 'Planted bar', 'roof bar', box) }];
 			return { plan: applyEdits(plan, edits), mode, subjects: [sleeper.id], words: `a thin bar through the ${limb.name} of ${sleeper.id}` };
 		}
 	},
@@ -91,7 +93,7 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 				random
 			)!;
 			const box = around(middle(limb), axis === 'x' ? vec3(12, 2000, 12) : vec3(2000, 12, 12));
-			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture('Planted bar', 'roof bar', box) }];
+			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture(plan.vehicle, 'Planted bar', 'roof bar', box) }];
 			return { plan: applyEdits(plan, edits), mode, subjects: [sitter.id], words: `a thin bar through the ${limb.name} of ${sitter.id}` };
 		}
 	},
@@ -101,7 +103,7 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const found = woodIn(sceneOf(plan, mode), random);
 			if (!found) return undefined;
 			const box = around(found.at, vec3(20, 20, 60));
-			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture('Planted bar', 'pillar', box) }];
+			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture(plan.vehicle, 'Planted bar', 'pillar', box) }];
 			const planted = applyEdits(plan, edits);
 			// Boards that are cut round a pillar are no fault: the wood has to be there still.
 			const still = sceneOf(planted, mode)
@@ -236,7 +238,7 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			// A floor that was built over it bears the leg.
 			const over = (other: Box) => other.z[1] < 1 && other.x[0] < x[0] && other.x[1] > x[1] && other.y[0] < y[0] && other.y[1] > y[1];
 			if (scene.pieces.some(({ parts }) => parts.some((placed) => over(placed.box)))) return undefined;
-			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture('Planted pit', 'pit', box) }];
+			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture(plan.vehicle, 'Planted pit', 'pit', box) }];
 			return { plan: applyEdits(plan, edits), mode, subjects: [leg.piece.id], words: `a pit under ${leg.part.name} of ${leg.piece.name}` };
 		}
 	},
@@ -249,7 +251,13 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const edits = [
 				{
 					path: ['vehicle', 'zones', 'planted-zone'],
-					value: { ...fixture('Fuses', 'pillar', zone), kind: undefined, reason: 'fuse box', from: 'above', rule: { type: 'always free' } }
+					value: {
+						...fixture(plan.vehicle, 'Fuses', 'pillar', zone),
+						kind: undefined,
+						reason: 'fuse box',
+						from: 'above',
+						rule: { type: 'always free' }
+					}
 				},
 				...lying(plan, mode, 'planted', around(vec3(at.x + 60, at.y, at.z), vec3(90, 90, 90)))
 			];
@@ -285,7 +293,7 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const mean = (key: 'x' | 'y' | 'z') => corners.reduce((sum, p) => sum + p[key], 0) / corners.length;
 			const box = around(vec3(mean('x'), mean('y'), mean('z')), vec3(12, 12, 12));
 			if (scene.pieces.some(({ parts, pads }) => [...parts, ...pads].some((one) => boxSeparation(one.box, box) < 5))) return undefined;
-			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture('Planted bar', 'roof bar', box) }];
+			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture(plan.vehicle, 'Planted bar', 'roof bar', box) }];
 			return { plan: applyEdits(plan, edits), mode, subjects: [piece.id], words: `a bar where ${front.name} of ${piece.name} opens to` };
 		}
 	}

@@ -1,4 +1,5 @@
 import { sceneOf } from '../../derive';
+import { bounds } from '../../geometry/polygon';
 import { placeSitters, placeSleepers } from '../../people';
 import { applyEdits, type Edit } from '../../plan';
 import { pick, type FaultKind } from './fault';
@@ -129,8 +130,12 @@ export const PEOPLE_FAULTS: readonly FaultKind[] = [
 		fault: 'somebody too tall for their bed',
 		plant(plan, mode, random) {
 			const sleeper = pick(placeSleepers(plan.crew, sceneOf(plan, mode)), random);
-			if (!sleeper || sleeper.longest.length > 2250) return undefined;
-			const edits = [{ path: ['crew', sleeper.id, 'stature'], value: Math.min(2300, Math.ceil(sleeper.longest.length + 5)) }];
+			if (!sleeper) return undefined;
+			// Longer than the bed is from corner to corner: nobody lies askew in it either.
+			const { x, y } = bounds(sleeper.surface.outline);
+			const stature = Math.ceil(Math.hypot(x[1] - x[0], y[1] - y[0])) + 5;
+			if (stature > 2300) return undefined;
+			const edits = [{ path: ['crew', sleeper.id, 'stature'], value: stature }];
 			return { plan: applyEdits(plan, edits), mode, subjects: [sleeper.id], words: `${sleeper.person.name} is longer than the bed` };
 		}
 	}
