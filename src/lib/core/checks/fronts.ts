@@ -7,19 +7,19 @@ import { lengthMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
 
 /** More room than this beside an opening front nobody needs to hear of, mm. */
-export const NEAR = 120;
+const NEAR = 120;
 /** Doors sag and slides rack by a few millimetres in use. */
 const COMFORT = 5;
 
 const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 
 /** Something of a piece that opens in the vehicle itself: with the doors shut, or with the one open through which it comes. */
-export const openedInVehicle = remember((openings: readonly OpeningSolid[], interior: Interior, motion: Motion): Opened =>
+const openedInVehicle = remember((openings: readonly OpeningSolid[], interior: Interior, motion: Motion): Opened =>
 	withBestDoor(openings, (open) => sweepNear(interior, motion, open, NEAR))
 );
 
 /** What something that opens comes closest to on its way, in words. */
-export function wordsOf({ margin, who, whom }: Sweep, name: string): string {
+function wordsOf({ margin, who, whom }: Sweep, name: string): string {
 	if (margin === null || margin >= NEAR) return `Nothing comes near the ${name} as it opens.`;
 	return margin < 0
 		? `${who} hits ${whom} by ${lengthMark(Math.ceil(-margin))} on its way.`
@@ -62,7 +62,7 @@ function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front):
 }
 
 /** Somewhere in a piece, where nothing in particular is to be shown. */
-export const middleOf = ({ parts }: PlacedPiece) => {
+const middleOf = ({ parts }: PlacedPiece) => {
 	const { x, y, z } = parts[0].box;
 	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: (z[0] + z[1]) / 2 };
 };

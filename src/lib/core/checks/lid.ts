@@ -1,42 +1,98 @@
-import { openingsOf } from '../interior';
-import type { PlacedPiece } from '../modes';
-import { motionOf, movesOf } from '../moves';
-import type { Move } from '../pieces';
+import { remember } from '../memory';
+import { compose, place } from '../geometry/pose';
+import { boxRound, boxSeparation, cornersOf, type Box, type Vec3 } from '../geometry/vector';
+import { cornerClearance, type Clearance, type Interior } from '../interior';
+import { faces, linkPoses, padsIn, type PlacedPiece } from '../modes';
+import { FREE, motionOf, sweepPastFixtures, type Sweep } from '../moves';
+import type { Move, PieceState } from '../pieces';
 import type { Check, Result } from './finding';
-import { middleOf, NEAR, openedInVehicle, wordsOf } from './fronts';
+
+/** Further off than this no bar matters, mm. */
+const NEAR = 120;
+
+/** Positions of the lid that are looked at on its way up. */
+const STEPS = 8;
+
+/** The least room that anything on a lid, the mattress that stays on it included, has under the ceiling and beside the walls on its way. */
+const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState): { clearance: Clearance; part: string } | null => {
+	let least: { clearance: Clearance; part: string } | null = null;
+	const { assembly, state } = piece;
+	const hinged = Object.keys(open.joints).filter((id) => open.joints[id] !== (state.joints[id] ?? 0));
+	const riding = padsIn(assembly, state.id).filter(({ pad, at }) => at.link && pad.places[open.id]?.link === at.link);
+	for (let i = 1; i <= STEPS; i++) {
+		const joints = Object.fromEntries(hinged.map((id) => [id, (open.joints[id] * i) / STEPS]));
+		const poses = linkPoses(assembly.links, { ...state.joints, ...joints });
+		const test = (part: string, corners: Vec3[]) => {
+			const clearance = cornerClearance(interior, corners);
+			if (!least || clearance.margin < least.clearance.margin) least = { clearance, part };
+		};
+		for (const part of assembly.parts) {
+			const pose = poses.get(part.link)!;
+			// Whatever does not turn stays where it is and was checked there.
+			if (pose.rotation[2].z === 1) continue;
+			const { lower, upper } = faces(part, compose(pose, part.pose));
+			test(part.name, [...lower, ...upper]);
+		}
+		for (const { pad, at } of riding) {
+			const pose = poses.get(at.link!)!;
+			if (pose.rotation[2].z !== 1)
+				test(
+					pad.name,
+					cornersOf(at.box).map((corner) => place(pose, corner))
+				);
+		}
+	}
+	return least;
+});
 
 /** The moves that turn one hinge from the present state: lids, hatches, bunks. */
 function turnsFrom({ assembly, state }: PlacedPiece): Move[] {
 	const isHinge = (id: string) => assembly.links.find((link) => link.id === id)?.joint.type === 'hinge';
-	return movesOf(assembly).filter(({ from, steps }) => {
-		if (from !== state.id) return false;
+	return assembly.moves.filter(({ from, steps }) => {
 		const turned = steps.flatMap(({ joints }) => Object.keys(joints ?? {}));
-		return turned.length === 1 && isHinge(turned[0]);
+		return from === state.id && turned.length === 1 && isHinge(turned[0]);
 	});
 }
 
-/** Lids that can be lifted from the present state, the mattress that stays on them included: against walls, ceiling, bars and doors of the vehicle. */
+/** Bars, pillars and steps that what a lid turns could reach: the rest of the vehicle is smooth, and a few positions tell. */
+const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): Sweep => {
+	const long = ({ box: { x, y, z } }: { box: Box }) => Math.hypot(x[1] - x[0], y[1] - y[0], z[1] - z[0]);
+	// No part goes further than the whole piece is long.
+	const round = boxRound(piece.parts);
+	const near = interior.fixtures.some(({ box }) => boxSeparation(box, round) < long({ box: round }));
+	return near ? sweepPastFixtures(interior, motionOf(piece.assembly, move), NEAR) : FREE;
+});
+
+/** Lids that can be lifted from the present state. */
 export const lidSwing: Check = {
 	rule: 'lid-swing',
-	run: ({ plan, scene }) =>
+	run: ({ scene }) =>
 		scene.pieces.flatMap((piece) =>
-			turnsFrom(piece).map((move): Result => {
+			turnsFrom(piece).flatMap((move): Result[] => {
 				const open = piece.assembly.states.find(({ id }) => id === move.to)!;
-				const { sweep, door } = openedInVehicle(openingsOf(plan.vehicle, scene.interior), scene.interior, motionOf(piece.assembly, move));
-				const margin = Math.min(sweep.margin ?? NEAR, NEAR);
-				return {
-					rule: 'lid-swing',
-					key: `${piece.id}+${open.id}`,
-					title: `${piece.name}: ${open.name.toLowerCase()}`,
-					subjects: [piece.id],
-					margin,
-					comfort: 10,
-					unit: 'mm',
-					limit: 0,
-					actual: margin,
-					why: `${wordsOf(sweep, open.name.toLowerCase())}${door ? ` It comes out through the ${door}.` : ''}`,
-					at: sweep.margin === null ? middleOf(piece) : sweep.where
-				};
+				const bars = pastBars(scene.interior, piece, move);
+				const found = swing(scene.interior, piece, open);
+				if (!found) return [];
+				const hits = bars.margin !== null && bars.margin < found.clearance.margin;
+				const clearance = hits ? { margin: bars.margin!, at: bars.where, against: bars.where } : found.clearance;
+				return [
+					{
+						rule: 'lid-swing',
+						key: `${piece.id}+${open.id}`,
+						title: `${piece.name}: ${open.name.toLowerCase()}`,
+						subjects: [piece.id],
+						margin: clearance.margin,
+						comfort: 10,
+						unit: 'mm',
+						limit: 0,
+						actual: clearance.margin,
+						why: hits
+							? `${bars.who} comes closest to ${bars.whom} on its way.`
+							: `${found.part} comes closest to wall or ceiling on its way.`,
+						at: clearance.at,
+						line: [clearance.at, clearance.against]
+					}
+				];
 			})
 		)
 };

@@ -13,6 +13,7 @@ export {
 	sweepPastPiece,
 	sweepPastSeat,
 	sweepPastThings,
+	sweepPastFixtures,
 	sweepsWithin,
 	TOUCH,
 	type Sweep

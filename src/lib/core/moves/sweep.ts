@@ -272,13 +272,16 @@ export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid
 	for (const { tracks } of motion.stretches)
 		for (const track of tracks) {
 			least = closer(least, trackInVehicle(interior, track, open, Math.min(limit, least.margin ?? Infinity)));
-			for (const fixture of fixturesOf(interior)) {
-				const bar = Math.min(limit, least.margin ?? Infinity);
-				if (boxSeparation(track.round.box, fixture.box) < bar) least = closer(least, (track.slides ? slid : against)(track, fixture, bar));
-			}
 		}
-	return least;
+	return closer(least, sweepPastFixtures(interior, motion, Math.min(limit, least.margin ?? Infinity)));
 }
+
+/** A motion against the steps, pillars, bars and consoles of the vehicle, as far as it comes nearer than a limit. */
+export const sweepPastFixtures = (interior: Interior, motion: Motion, limit: number): Sweep =>
+	fixturesOf(interior).reduce(
+		(least, fixture) => closer(least, sweepAll(motion, fixture, Math.min(limit, least.margin ?? Infinity))),
+		FREE
+	);
 
 /** Steps, pillars, bars and consoles as things that a move can hit. */
 const fixturesOf = remember((interior: Interior): readonly Obstacle[] =>

@@ -91,7 +91,7 @@ describe('planted traps', () => {
 		const bare = finding(lid(false), 'lid-swing');
 		const padded = finding(lid(true), 'lid-swing');
 		expect(bare).toBeUndefined();
-		expect(padded!.why).toMatch(/^Mattress hits the ceiling/);
+		expect(padded!.why).toMatch(/^Mattress comes closest/);
 		expect(padded!.at.z).toBeGreaterThan(1150);
 		const up = applyEdits(lid(true), [states('night', { bed: 'bed' }), states('day', { bed: 'lid-1-up' })]);
 		const found = convert(up, 'night', 'day');
