@@ -117,7 +117,8 @@ async function cut(plan: Plan, { json, system }: Options, { out }: Streams): Pro
 					`     ${bar.pieces.map((p) => `${p.id} ${formatLength(p.length, system)}`).join(' | ')} | left ${formatLength(bar.left, system)}\n`
 				);
 		}
-		out(`together ${cutting.cost.toFixed(2)}, ${formatMass(cutting.weight, system)}\n`);
+		for (const words of cutting.impossible) out(`NOT TO BE CUT: ${words}\n`);
+		out(`${cutting.cost === null ? 'no price' : `together ${cutting.cost.toFixed(2)}`}, ${formatMass(cutting.weight, system)}\n`);
 	}
 	return EXIT.fine;
 }

@@ -37,6 +37,8 @@ function placeOf(context: CheckContext, id: string, { name }: Person): Found {
 		const { seated, places } = seatingIn(plan.vehicle, plan.crew, scene);
 		const own = seated.find(({ person }) => person === id);
 		if (own) return { is: 'there', why: `${name} sits in the ${plan.vehicle.seats[own.seat].name.toLowerCase()}.` };
+		if (Object.keys(plan.vehicle.seats).length === 0)
+			return { is: 'unknown', why: `${name} rides, and no seat of the vehicle was measured yet.` };
 		const left = places === 0 ? 'No seat stands upright with a belt' : `All ${places} belted places are taken`;
 		return nothing(`${left}: there is none for ${name}.`);
 	}

@@ -44,7 +44,10 @@ export interface CuttingPlan {
 	shopping: ToBuy[];
 	/** Slides, hinges, catches, connectors, tanks: what is bought ready made. */
 	hardware: Hardware[];
-	cost: number;
+	/** Parts that cannot be cut from the stock they are meant for, in words: as long as there are any, nothing has a price. */
+	impossible: string[];
+	/** Null while something cannot be cut. */
+	cost: number | null;
 	/** Of all parts together, kg. */
 	weight: number;
 }
@@ -89,6 +92,14 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 		...bars.map(({ stock, plan }) => bought(stock, plan.bars.length)),
 		...cloths.map(({ stock, plan }) => bought(stock, plan.length / 1000, 'metres'))
 	];
+	const impossible = [
+		...sheets.flatMap(({ stock, plan: { tooLarge } }) =>
+			tooLarge.map(({ id }) => `${lineOfCopy(parts, id).name} is larger than a trimmed sheet of ${stock.name}`)
+		),
+		...bars.flatMap(({ stock, plan: { tooLong } }) =>
+			tooLong.map(({ id }) => `${lineOfCopy(parts, id).name} is longer than a length of ${stock.name}`)
+		)
+	];
 	return {
 		parts,
 		sheets,
@@ -96,7 +107,8 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 		cloths,
 		shopping,
 		hardware: hardwareOf(plan),
-		cost: shopping.reduce((sum, s) => sum + s.cost, 0),
+		impossible: [...new Set(impossible)],
+		cost: impossible.length > 0 ? null : shopping.reduce((sum, s) => sum + s.cost, 0),
 		weight: parts.reduce((sum, p) => sum + p.weight * p.quantity, 0)
 	};
 }

@@ -67,12 +67,13 @@ export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitS
 		'Guard on, clamp the work, eyes and ears covered, dust mask for sheet goods. Measure the vehicle once more before the first cut.',
 		10
 	);
+	for (const words of cutting.impossible) sheet.line(`NOT TO BE CUT: ${words}.`, 11, true);
 	guessNotice(sheet, cutting, system);
 	partsTable(sheet, cutting, plan, mm);
 	sheet.y -= 10;
 	sheet.line('To buy', 14, true);
 	for (const item of cutting.shopping) sheet.line(`${shoppingWords(item)}   ${item.cost.toFixed(2)}`, 11);
-	sheet.line(`Together ${cutting.cost.toFixed(2)}`, 11, true);
+	sheet.line(cutting.cost === null ? 'No price: something cannot be cut.' : `Together ${cutting.cost.toFixed(2)}`, 11, true);
 	for (const item of cutting.hardware) sheet.line(`${item.count} x ${item.name}`, 11);
 	for (const job of cutting.sheets) job.plan.sheets.forEach((_, i) => sheetPage(sheet, cutting, job, i, plan.stock.trim, mm));
 	if (cutting.bars.length > 0) sheet.turnOver();

@@ -52,14 +52,15 @@ describe('how many it takes', () => {
 });
 
 describe('what holds a piece', () => {
-	const rings = { a: anchor(200, 250, 20, 'ring'), b: anchor(1300, -250, 20, 'ring') };
+	// Behind it, and beside its rear end: what only pulls holds against braking from there.
+	const rings = { a: anchor(200, 250, 20, 'ring'), b: anchor(250, -350, 20, 'ring') };
 	it('nothing planned is tight, one strap a clash, two enough', () => {
 		expect(of(plan(rings), 'held')[0]).toMatchObject({ status: 'tight', actual: 0, limit: 2 });
 		expect(of(plan(rings, { one: { way: 'strap', anchor: 'a' } }), 'held')[0]).toMatchObject({ status: 'clash', margin: -1 });
 		expect(of(plan(rings, { one: { way: 'strap', anchor: 'a' }, two: { way: 'strap', anchor: 'b' } }), 'held')[0].status).toBe('clear');
 	});
 	it('a weak ring asks for more of them', () => {
-		const weak = { a: anchor(200, 250, 20, 'ring', { rated: 100 }), b: anchor(1300, -250, 20, 'ring', { rated: 100 }) };
+		const weak = { a: anchor(200, 250, 20, 'ring', { rated: 100 }), b: anchor(250, -350, 20, 'ring', { rated: 100 }) };
 		const [finding] = of(plan(weak, { one: { way: 'strap', anchor: 'a' }, two: { way: 'strap', anchor: 'b' } }), 'held');
 		expect(finding.status).toBe('clash');
 		expect(finding.limit).toBeGreaterThan(2);
@@ -162,7 +163,7 @@ describe('a proposal', () => {
 		expect(holes.every(({ way }) => way === 'new bolt through')).toBe(true);
 	});
 	it('settles what it was asked for', () => {
-		const anchors = { a: anchor(200, 250, 20, 'ring'), b: anchor(1300, -250, 20, 'ring'), c: anchor(1300, 250, 20, 'ring') };
+		const anchors = { a: anchor(200, 250, 20, 'ring'), b: anchor(200, -250, 20, 'ring'), c: anchor(1300, 250, 20, 'ring') };
 		const held = Object.fromEntries(propose(anchors, false).map((one, i) => [`f${i}`, one]));
 		expect(of(plan(anchors, held), 'held')[0].status).toBe('clear');
 		expect(of(plan(anchors, held), 'fastening-reach').every(({ status }) => status === 'clear')).toBe(true);

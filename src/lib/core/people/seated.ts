@@ -54,7 +54,7 @@ function figureIn(body: Body, seat: Seat, setting: SeatSetting, n: number, floor
 
 /**
  * Who sits where in the vehicle's own seats: while driving, those who drive in the seat that is set for them; the others
- * where the mode counts passengers, then from the front backwards. Whoever is counted but not named sits in the places
+ * where the mode counts passengers, then in front before behind. Whoever is counted but not named sits in the places
  * that are left of their seat. Remembered.
  */
 export const seatingIn = remember((vehicle: Vehicle, crew: Plan['crew'], scene: Scene): Seating => {
@@ -71,9 +71,11 @@ export const seatingIn = remember((vehicle: Vehicle, crew: Plan['crew'], scene: 
 	};
 	const named = Object.entries(crew).filter(([id]) => scene.mode.people[id]?.posture === 'in a seat');
 	const drives = ([id]: (typeof named)[number]) => scene.mode.use === 'drive' && crew[id].driving !== undefined;
-	// Counted places first, then the front ones: who rides beside the driver is nearer than the last bench.
+	// Counted places first, then the front ones in the order in which the vehicle names them: nobody rides on the last bench alone.
 	const order = [...seats].sort(
-		(a, b) => Number((b.setting.passengers ?? 0) > 0) - Number((a.setting.passengers ?? 0) > 0) || b.seat.back.mm - a.seat.back.mm
+		(a, b) =>
+			Number((b.setting.passengers ?? 0) > 0) - Number((a.setting.passengers ?? 0) > 0) ||
+			Number(b.seat.type === 'front seat') - Number(a.seat.type === 'front seat')
 	);
 	const standing: string[] = [];
 	for (const [id, person] of [...named.filter(drives), ...named.filter((one) => !drives(one))]) {

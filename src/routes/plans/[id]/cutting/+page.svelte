@@ -137,7 +137,7 @@
 				</div>
 				<div>
 					<dt>To buy</dt>
-					<dd class="figures">{cutting.cost.toFixed(2)}</dd>
+					<dd class="figures">{cutting.cost === null ? 'no price' : cutting.cost.toFixed(2)}</dd>
 				</div>
 			</dl>
 			<div class="settings">
@@ -157,6 +157,12 @@
 				onyes={() => download(asked!)}
 				onno={() => (asked = undefined)}
 			/>
+		{/if}
+		{#if cutting.impossible.length > 0}
+			<p class="failure" role="alert">
+				Not to be cut: {cutting.impossible.join('; ')}. Choose another stock, or make the piece of more parts; until then nothing has a
+				price.
+			</p>
 		{/if}
 		{#if guessed.length > 0}
 			<p class="guessed" role="status">
