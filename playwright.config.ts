@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
 	testDir: 'e2e',
 	testMatch: '**/*.spec.ts',
-	// One after the other: each file has a server of its own, and the machine has two cores.
-	workers: 1,
+	// Each file has a server of its own, and the machine has two cores.
+	workers: 2,
 	timeout: 120_000,
 	expect: { timeout: 20_000 },
 	reporter: [['list']],

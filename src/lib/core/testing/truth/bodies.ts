@@ -294,7 +294,13 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const box = around(vec3(mean('x'), mean('y'), mean('z')), vec3(12, 12, 12));
 			if (scene.pieces.some(({ parts, pads }) => [...parts, ...pads].some((one) => boxSeparation(one.box, box) < 5))) return undefined;
 			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture(plan.vehicle, 'Planted bar', 'roof bar', box) }];
-			return { plan: applyEdits(plan, edits), mode, subjects: [piece.id], words: `a bar where ${front.name} of ${piece.name} opens to` };
+			const planted = applyEdits(plan, edits);
+			// A piece that is built round the bar opens past it: the board has to come there still.
+			const again = sceneOf(applyEdits(planted, [{ path: ['modes', mode, 'pieces', piece.id], value: open.id }]), mode)
+				.pieces.find(({ id }) => id === piece.id)!
+				.parts.find(({ part }) => part.id === target.part.id);
+			if (!again || boxSeparation(again.box, target.box) > -1 || Math.abs(again.box.y[0] - target.box.y[0]) > 1) return undefined;
+			return { plan: planted, mode, subjects: [piece.id], words: `a bar where ${front.name} of ${piece.name} opens to` };
 		}
 	}
 ];
