@@ -3,7 +3,7 @@ import { measurementList, type MeasurementEntry } from '../interior';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import type { Sensitivity } from './finding';
-import { resultsIn, resultsOfRule, toleranceKey, type Tolerance, type Tolerances } from './run';
+import { resultsIn, toleranceKey, type Tolerance, type Tolerances } from './run';
 
 /** Effects below this many mm (or shares) are rounding, not sensitivity. */
 const NEGLIGIBLE = 1e-3;
@@ -11,7 +11,8 @@ const NEGLIGIBLE = 1e-3;
 /**
  * The tolerance of every margin of a plan. The pieces stay as they would be cut from the present numbers, and the vehicle
  * round them is moved: each measurement up and down by its own ±, and all readings of one feature together, as a tape that
- * reads long reads long everywhere.
+ * reads long reads long everywhere. What stands by a measurement, against a wall or over an arch, moves with it as well: the
+ * same is asked of the pieces built anew, and the larger effect counts.
  *
  * One at a time the larger effect of the two sides counts, and the effects are squared, added and rooted (independent
  * errors, first order). Where several readings bind equally, or a reading decides only once another one gives way, moving
@@ -80,11 +81,9 @@ function effectsOf(plan: Plan, entries: readonly MeasurementEntry[], base: Reado
 			path: [...path, 'mm'],
 			value: mm + side * plusMinus
 		}));
-		for (const [key, margin] of marginsOf(inVariedVehicle(plan, edits))) note(key, margin);
-		// What a kind watches inside a piece it works out as it builds it: there a size shows only in a piece built anew.
-		const anew = applyEdits(plan, edits);
-		for (const mode of Object.keys(plan.modes))
-			for (const result of resultsOfRule(anew, mode, 'inner-margin')) note(toleranceKey(mode, result), result.margin);
+		// Cut already, in a vehicle that turns out other; and built by other numbers, which shows what stands where by them.
+		for (const made of [inVariedVehicle(plan, edits), applyEdits(plan, edits)])
+			for (const [key, margin] of marginsOf(made)) note(key, margin);
 	}
 	return effects;
 }

@@ -1,3 +1,5 @@
+import { sceneOf } from '../derive';
+import { seatingIn } from '../people';
 import { removeGear } from '../plan/changes';
 import type { Brief } from '../plan/brief';
 import { applyEdits, type Edit } from '../plan/edit';
@@ -47,6 +49,17 @@ function slideBy(plan: Plan, mm: number): Edit[] {
 	});
 }
 
+/** Whoever rides in a seat that is done without comes by other means: a seat in which somebody rides is not taken out. */
+function leftBehind(plan: Plan, seat: string): Edit[] {
+	const drives = Object.entries(plan.modes).filter(([, { use }]) => use === 'drive');
+	return drives.flatMap(([mode, { seats }]): Edit[] => [
+		...seatingIn(plan.vehicle, plan.crew, sceneOf(plan, mode)).seated.flatMap(({ seat: taken, person }): Edit[] =>
+			taken === seat && person ? [{ path: ['modes', mode, 'people', person], value: { posture: 'away' } }] : []
+		),
+		...(seats[seat]?.passengers ? [{ path: ['modes', mode, 'seats', seat, 'passengers'], value: 0 }] : [])
+	]);
+}
+
 /** Something asked for less; the whole slide of the front seats has no label, since how much of it is needed is found last. */
 type Relaxation = Omit<Advice, 'label'> & Partial<Advice>;
 
@@ -76,7 +89,7 @@ function relaxations(plan: Plan, ground: Ground, mechanism: Mechanism, nearest: 
 	for (const id of brief.keep.filter((seat) => plan.vehicle.seats[seat].type === 'rear bench' || plan.vehicle.seats[seat].removable))
 		all.push({
 			label: `Do without the ${plan.vehicle.seats[id].name.toLowerCase()}`,
-			edits: briefEdit(brief, { keep: brief.keep.filter((one) => one !== id) })
+			edits: [...briefEdit(brief, { keep: brief.keep.filter((one) => one !== id) }), ...leftBehind(blank, id)]
 		});
 	for (const [id, { name }] of Object.entries(plan.gear))
 		if (concerned.has(id)) all.push({ label: `Leave ${name} at home`, edits: removeGear(blank, id) });
