@@ -6,7 +6,7 @@ import { starterVehicle } from '../src/lib/core/plan';
 import { freeSpace, meshOf } from '../src/lib/core/solid';
 import { kernel } from '../src/lib/core/testing/kernel';
 import { objFile } from '../src/lib/core/testing/scan';
-import { openDemo, planFile, settled, type } from './bench';
+import { openDemo, planFile, settled, type, running } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'interior' });
@@ -17,6 +17,7 @@ test.describe('in the vehicle, phone in hand', () => {
 	test('a newcomer measures a practice hatchback from start to end', async ({ page, server }) => {
 		test.slow();
 		await page.goto(server.url);
+		await running(page);
 		await page.getByLabel('Practice vehicle').selectOption('small hatchback');
 		await page.getByLabel('Vehicle number').fill('4');
 		await page.getByRole('button', { name: 'Practise' }).click();
@@ -263,6 +264,7 @@ test('a vehicle on the shelf serves two plans, and a change shows what it does b
 	await shelf.getByRole('button', { name: 'Put the vehicle on the shelf' }).click();
 	await expect(shelf).toContainText('used by this plan only');
 	await page.goto(server.url);
+	await running(page);
 	await page.getByLabel('Name of the vehicle or plan').fill('Winter fit');
 	const name = await page.locator('optgroup option').first().innerText();
 	await page.getByLabel('Body style').selectOption({ label: name });

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { planFile, settled, type } from './bench';
+import { planFile, settled, type, running } from './bench';
 import { expect, test } from './server';
 
 /** Twenty sizes of an invented van, as they were read off two tapes. */
@@ -28,6 +28,7 @@ const SIZES: [label: string, text: string][] = [
 
 test('from a blank plan to a cut list', async ({ page, server }) => {
 	await page.goto(server.url);
+	await running(page);
 	await page.getByLabel('Name of the vehicle or plan').fill('Moth van');
 	await page.getByLabel('Body style').selectOption('small van');
 	await page.getByRole('button', { name: 'Start measuring' }).click();
@@ -107,6 +108,7 @@ test('from a blank plan to a cut list', async ({ page, server }) => {
 
 test('a plan file that is broken or foreign is refused with its faults, and nothing changes', async ({ page, server }) => {
 	await page.goto(server.url);
+	await running(page);
 	const plans = await page.locator('.plans > li').count();
 	const choose = page.getByLabel('Choose a file');
 	// A file that is chosen before the page runs is not read: chosen again it is.

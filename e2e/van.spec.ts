@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { planFile, settled, type } from './bench';
+import { planFile, settled, type, running } from './bench';
 import { expect, test } from './server';
 
 interface Built {
@@ -37,6 +37,7 @@ test('a whole small van: bed, bench, cabinet with drawers, table, floor, covers,
 	test.setTimeout(180_000);
 	page.setDefaultTimeout(20_000);
 	await page.goto(server.url);
+	await running(page);
 	await page.getByLabel('Name of the vehicle or plan').fill('Whole van');
 	await page.getByLabel('Body style').selectOption('small van');
 	await page.getByRole('button', { name: 'Start measuring' }).click();
