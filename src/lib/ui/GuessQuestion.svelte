@@ -34,6 +34,7 @@
 
 <style>
 	ul {
+		color: var(--ink);
 		list-style: disc;
 		padding-left: 20px;
 		line-height: 1.5;

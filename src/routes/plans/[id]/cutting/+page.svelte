@@ -185,7 +185,7 @@
 									<td class="figures">{part.quantity}</td>
 									<td
 										>{part.name}{#if part.shaped}<span class="quiet">, shaped</span>{/if}<br /><span class="quiet">{part.piece}</span>
-										{#if part.guesses.length > 0}<br /><span class="guess">{withUnits(guessWords(part.guesses, 2), preferences.units)}</span
+										{#if part.guesses.length > 0}<br /><span class="guess">{withUnits(guessWords(part.guesses, 1), preferences.units)}</span
 											>{/if}
 										{#each part.cutOuts as cut, i (i)}<br /><span class="quiet">with {cut.name}</span>{/each}
 										{#if part.shaped || part.cutOuts.length > 0}
