@@ -2,6 +2,7 @@
 	import { Button, Modal } from 'flowbite-svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { resolve } from '$app/paths';
+	import { navigating } from '$app/state';
 	import { BODY_STYLES, LARGEST_FILE, type BodyStyle } from '$lib/core/plan';
 	import type { PlanSummary } from '$lib/core/summary';
 	import Backups from '$lib/ui/Backups.svelte';
@@ -29,10 +30,10 @@
 		await invalidateAll();
 	}
 
-	// Rows that were just saved get their drawing in a moment.
+	// Rows that were just saved get their drawing in a moment; not while somebody is on their way to a plan, which that would call off.
 	let looked = 0;
 	$effect(() => {
-		if (!data.plans.pending || looked++ > 60) return;
+		if (!data.plans.pending || busy || navigating.to || looked++ > 60) return;
 		const timer = setTimeout(() => void invalidateAll(), 1500);
 		return () => clearTimeout(timer);
 	});
