@@ -3,7 +3,7 @@ import { measurementList, type MeasurementEntry } from '../interior';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import type { Sensitivity } from './finding';
-import { resultsIn, toleranceKey, type Tolerance, type Tolerances } from './run';
+import { resultsIn, resultsOfRule, toleranceKey, type Tolerance, type Tolerances } from './run';
 
 /** Effects below this many mm (or shares) are rounding, not sensitivity. */
 const NEGLIGIBLE = 1e-3;
@@ -12,7 +12,7 @@ const NEGLIGIBLE = 1e-3;
  * The tolerance of every margin of a plan. The pieces stay as they would be cut from the present numbers, and the vehicle
  * round them is moved: each measurement up and down by its own ±, and all readings of one feature together, as a tape that
  * reads long reads long everywhere. What stands by a measurement, against a wall or over an arch, moves with it as well: the
- * same is asked of the pieces built anew, and the larger effect counts.
+ * same is asked of the pieces built anew by the rules that this concerns, and the larger effect counts.
  *
  * One at a time the larger effect of the two sides counts, and the effects are squared, added and rooted (independent
  * errors, first order). Where several readings bind equally, or a reading decides only once another one gives way, moving
@@ -52,6 +52,9 @@ export function* tolerancesOf(plan: Plan): Generator<{ done: number; of: number 
 	return found;
 }
 
+/** Rules about what stands beside what, or inside a piece: there a size also shows in what stands where by it. */
+const BY_PLACE = ['inner-margin', 'front-opens', 'fit-pieces', 'rests-on', 'aisle'] as const;
+
 const together = (sensitivities: readonly Sensitivity[]): number => Math.hypot(...sensitivities.map(({ effect }) => effect));
 
 /** The margin of every result of a plan, by mode and result. */
@@ -81,9 +84,10 @@ function effectsOf(plan: Plan, entries: readonly MeasurementEntry[], base: Reado
 			path: [...path, 'mm'],
 			value: mm + side * plusMinus
 		}));
-		// Cut already, in a vehicle that turns out other; and built by other numbers, which shows what stands where by them.
-		for (const made of [inVariedVehicle(plan, edits), applyEdits(plan, edits)])
-			for (const [key, margin] of marginsOf(made)) note(key, margin);
+		for (const [key, margin] of marginsOf(inVariedVehicle(plan, edits))) note(key, margin);
+		const anew = applyEdits(plan, edits);
+		for (const mode of Object.keys(plan.modes))
+			for (const rule of BY_PLACE) for (const result of resultsOfRule(anew, mode, rule)) note(toleranceKey(mode, result), result.margin);
 	}
 	return effects;
 }

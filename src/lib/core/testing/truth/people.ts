@@ -1,7 +1,8 @@
 import { sceneOf } from '../../derive';
 import { bounds } from '../../geometry/polygon';
 import { placeSitters, placeSleepers } from '../../people';
-import { applyEdits, type Edit } from '../../plan';
+import type { PlacedPiece } from '../../modes';
+import { applyEdits, type Edit, type Posture } from '../../plan';
 import { pick, type FaultKind } from './fault';
 
 const person = { name: 'Nadia', stature: 1720, weight: 68, wants: [] };
@@ -12,44 +13,26 @@ const withOneMore = (mode: string, at: unknown): Edit[] => [
 	{ path: ['modes', mode, 'people', 'nadia'], value: at }
 ];
 
+/** Somebody who does something on a piece that offers nothing for it as it stands. */
+const onTheWrongPiece = (fault: string, posture: Posture, use: 'sleep' | 'sit'): FaultKind => ({
+	fault,
+	plant(plan, mode, random) {
+		const offers = ({ assembly, state }: PlacedPiece) => assembly.surfaces.some((one) => one.use === use && one.states.includes(state.id));
+		const piece = pick(
+			sceneOf(plan, mode).pieces.filter((one) => !offers(one)),
+			random
+		);
+		if (!piece) return undefined;
+		const edits = withOneMore(mode, { posture, piece: piece.id });
+		return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: `Nadia is ${posture}: ${piece.name}` };
+	}
+});
+
 /** Faults of where people are: decided by what a plan says, not by any sum. */
 export const PEOPLE_FAULTS: readonly FaultKind[] = [
-	{
-		fault: 'lies on what is no bed',
-		plant(plan, mode, random) {
-			const pieces = sceneOf(plan, mode).pieces.filter(
-				({ assembly, state }) => !assembly.surfaces.some(({ use, states }) => use === 'sleep' && states.includes(state.id))
-			);
-			const piece = pick(pieces, random);
-			if (!piece) return undefined;
-			const edits = withOneMore(mode, { posture: 'lying', piece: piece.id });
-			return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: `Nadia lies on ${piece.name}` };
-		}
-	},
-	{
-		fault: 'sits on what is no seat',
-		plant(plan, mode, random) {
-			const pieces = sceneOf(plan, mode).pieces.filter(
-				({ assembly, state }) => !assembly.surfaces.some(({ use, states }) => use === 'sit' && states.includes(state.id))
-			);
-			const piece = pick(pieces, random);
-			if (!piece) return undefined;
-			const edits = withOneMore(mode, { posture: 'on the bench', piece: piece.id });
-			return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: `Nadia sits on ${piece.name}` };
-		}
-	},
-	{
-		fault: 'sits on the edge of what is no bed',
-		plant(plan, mode, random) {
-			const pieces = sceneOf(plan, mode).pieces.filter(
-				({ assembly, state }) => !assembly.surfaces.some(({ use, states }) => use === 'sleep' && states.includes(state.id))
-			);
-			const piece = pick(pieces, random);
-			if (!piece) return undefined;
-			const edits = withOneMore(mode, { posture: 'on the edge of a bed', piece: piece.id });
-			return { plan: applyEdits(plan, edits), mode, subjects: ['nadia'], words: `Nadia sits on the edge of ${piece.name}` };
-		}
-	},
+	onTheWrongPiece('lies on what is no bed', 'lying', 'sleep'),
+	onTheWrongPiece('sits on what is no seat', 'on the bench', 'sit'),
+	onTheWrongPiece('sits on the edge of what is no bed', 'on the edge of a bed', 'sleep'),
 	{
 		fault: 'sits or lies on nothing at all',
 		plant(plan, mode, random) {
