@@ -34,7 +34,7 @@ async function fix(page: Page, title: string, label: RegExp): Promise<void> {
 }
 
 test('a whole small van: bed, bench, cabinet with drawers, table, floor, covers, and what holds them', async ({ page, server }) => {
-	test.setTimeout(180_000);
+	test.setTimeout(400_000);
 	page.setDefaultTimeout(20_000);
 	await page.goto(server.url);
 	await running(page);
