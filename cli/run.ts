@@ -2,7 +2,7 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import Module from 'manifold-3d';
-import { allTolerances, byWorst, conversionFindings, findingsOf, fixesFor } from '../src/lib/core/checks';
+import { allTolerances, conversionFindings, findingsOf, fixesFor, worstFirst } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
@@ -58,7 +58,7 @@ interface Options {
 
 function check(plan: Plan, { json, system }: Options, { out }: Streams): number {
 	const tolerances = allTolerances(plan);
-	const found = [...findingsOf(plan, tolerances), ...conversionFindings(plan)].sort(byWorst);
+	const found = worstFirst(findingsOf(plan, tolerances), conversionFindings(plan));
 	const findings = found.map((finding) => ({
 		...finding,
 		why: withUnits(finding.why, system),

@@ -1,17 +1,10 @@
-import { boxSeparation, vec3, type Box } from '../geometry/vector';
-import {
-	archClearance,
-	ceilingClearance,
-	floorClearance,
-	frontClearance,
-	rearClearance,
-	wallClearance,
-	type Clearance,
-	type Solid
-} from '../interior';
-import { bodiesIn, ownerOf, roomBetween, type Body } from '../scene';
+import { boxSeparation, middleBetween } from '../geometry/vector';
+import { reachesOut } from '../interior';
+import { roomInVehicle } from '../moves';
+import { bodiesIn, roomBetween, type Body } from '../scene';
 import { lengthMark } from '../units';
 import type { Check, CheckContext, Result } from './finding';
+import { openDoors } from './fit';
 
 /** Further off than this nobody needs to hear of it, mm. */
 const NEAR = 60;
@@ -21,12 +14,9 @@ const SOFT = 25;
 const NAMED = 3;
 
 const NO_ANIMALS = {};
-const bodiesOf = ({ plan, scene }: CheckContext): readonly Body[] => bodiesIn(plan.vehicle, plan.crew, plan.animals ?? NO_ANIMALS, scene);
-
-const middle = (a: Box, b: Box) => {
-	const at = (axis: 'x' | 'y' | 'z') => (Math.max(a[axis][0], b[axis][0]) + Math.min(a[axis][1], b[axis][1])) / 2;
-	return vec3(at('x'), at('y'), at('z'));
-};
+/** Everything that takes room in the mode that is asked about. */
+export const bodiesOf = ({ plan, scene }: CheckContext): readonly Body[] =>
+	bodiesIn(plan.vehicle, plan.crew, plan.animals ?? NO_ANIMALS, scene);
 
 /** Pairs that may touch, by reference: somebody and what they are on, two who share a bed, riders side by side whose seats the maker set. */
 function mayTouch(person: Body, other: Body): boolean {
@@ -35,15 +25,11 @@ function mayTouch(person: Body, other: Body): boolean {
 	switch (other.of.kind) {
 		case 'part':
 		case 'pad':
-			return on.includes(other.of.piece);
+			return on.includes(other.of.owner);
 		case 'seat':
-			return other.of.seat === seat;
+			return other.of.owner === seat;
 		case 'person':
-			return (
-				(seat !== undefined && other.of.seat !== undefined) ||
-				other.of.on.some((piece) => on.includes(piece)) ||
-				(on.length === 0 && seat === undefined)
-			);
+			return (seat !== undefined && other.of.seat !== undefined) || other.of.on.some((piece) => on.includes(piece));
 		default:
 			return false;
 	}
@@ -62,24 +48,24 @@ function nearestTo(body: Body, others: readonly Body[]): { other: Body; room: nu
 function judge(rule: string, title: string, body: Body, others: readonly Body[], give: number): Result[] {
 	const found = nearestTo(body, others);
 	const crowding = found.filter(({ room }) => room + give < 0).slice(0, NAMED);
-	const own = ownerOf(body);
+	const own = body.of.owner;
 	const common = { rule, title, comfort: 0, unit: 'mm' as const, limit: -give };
 	if (crowding.length === 0) {
 		const room = found[0]?.room ?? NEAR;
 		const why = found[0] ? `${found[0].other.name} comes closest to ${body.name}.` : `Nothing comes near ${body.name}.`;
-		const at = middle(body.box, found[0]?.other.box ?? body.box);
+		const at = middleBetween(body.box, found[0]?.other.box ?? body.box);
 		return [
-			{ ...common, key: own, subjects: [own, ...(found[0] ? [ownerOf(found[0].other)] : [])], margin: room + give, actual: room, why, at }
+			{ ...common, key: own, subjects: [own, ...(found[0] ? [found[0].other.of.owner] : [])], margin: room + give, actual: room, why, at }
 		];
 	}
 	return crowding.map(({ other, room }) => ({
 		...common,
-		key: `${own}+${ownerOf(other)}`,
-		subjects: [own, ownerOf(other)],
+		key: `${own}+${other.of.owner}`,
+		subjects: [own, other.of.owner],
 		margin: room + give,
 		actual: room,
 		why: `${other.name} is where ${body.name} is, by ${lengthMark(Math.ceil(-room))}.`,
-		at: middle(body.box, other.box)
+		at: middleBetween(body.box, other.box)
 	}));
 }
 
@@ -97,31 +83,19 @@ export const bodyRoom: Check = {
 	}
 };
 
-/** The vehicle round a thing: walls, ceiling, arches, shut rear door, front and floor; the tightest. */
-function roomInVehicle({ scene: { interior, mode } }: CheckContext, solid: Solid): { name: string; clearance: Clearance } {
-	const open = Object.values(mode.doors).includes('open');
-	const around: [string, Clearance][] = [
-		...(open ? [] : ([['the side wall', wallClearance(interior, solid)]] as [string, Clearance][])),
-		...(open ? [] : ([['the closed rear door', rearClearance(interior, solid)]] as [string, Clearance][])),
-		['the ceiling', ceilingClearance(interior, solid)],
-		['the bulkhead or dashboard', frontClearance(interior, solid)],
-		['the floor', floorClearance(interior, solid)],
-		...interior.arches.map((arch): [string, Clearance] => ['the wheel arch', archClearance(arch, solid)])
-	];
-	const [name, clearance] = around.reduce((a, b) => (b[1].margin < a[1].margin ? b : a));
-	return { name, clearance };
-}
-
 /** Things that lie in places of their own, against the vehicle, its seats, its bars and each other; boards are a rule of their own. */
 export const thingRoom: Check = {
 	rule: 'thing-room',
 	run: (context) => {
-		const bodies = bodiesOf(context);
+		const { scene } = context;
+		const [bodies, doors] = [bodiesOf(context), openDoors(context)];
 		return bodies.flatMap((body, i): Result[] => {
 			if (body.of.kind !== 'thing') return [];
-			const gear = body.of.gear;
+			const gear = body.of.owner;
 			const title = `${body.name}: room where it lies`;
-			const { name, clearance } = roomInVehicle(context, body.solid!);
+			const solid = body.solid!;
+			const through = doors.find((door) => reachesOut(scene.interior, door, solid));
+			const { name, clearance } = roomInVehicle(scene.interior, solid, through ?? null, 0);
 			const others = bodies.filter(
 				({ of: { kind } }, k) => kind === 'seat' || kind === 'fixture' || kind === 'animal' || (kind === 'thing' && k > i)
 			);

@@ -13,11 +13,26 @@ const middleOf = ({ parts }: PlacedPiece) => {
 	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: z[0] };
 };
 
-/** Fastenings with one for each anchor: two straps on one ring hold no more than the ring. */
-const onePerAnchor = (fastenings: readonly Fastened[]): Fastened[] =>
-	fastenings.filter(
-		({ held }, i) => !('anchor' in held) || fastenings.findIndex((one) => 'anchor' in one.held && one.held.anchor === held.anchor) === i
-	);
+/** Two bolts closer than this are one, mm: the hole of one is the edge of the other. */
+const SAME_PLACE = 25;
+
+/** Whether two fastenings hold on the same ring, or in the same hole. */
+function shareAPlace(a: Fastened, b: Fastened): boolean {
+	if ('anchor' in a.held && 'anchor' in b.held) return a.held.anchor === b.held.anchor;
+	if (!('surface' in a.held) || !('surface' in b.held)) return false;
+	return a.held.surface === b.held.surface && Math.hypot(a.to.x - b.to.x, a.to.y - b.to.y, a.to.z - b.to.z) < SAME_PLACE;
+}
+
+/** Fastenings with one for each place: two straps on one ring hold no more than the ring. */
+const onePerPlace = (fastenings: readonly Fastened[]): Fastened[] =>
+	fastenings.filter((one, i) => !fastenings.slice(0, i).some((before) => shareAPlace(before, one)));
+
+/** What holds a piece at braking: what reaches, suits its anchor and pulls back; `pulling` counts several in one place severally. */
+function holdingOf(context: CheckContext, piece: PlacedPiece): { planned: Fastened[]; pulling: Fastened[]; holding: Fastened[] } {
+	const planned = fasteningsOf(context, piece);
+	const pulling = planned.filter(({ held, away, suits, pulls }) => suits && pulls && away <= WAYS[held.way].reach + 0.5);
+	return { planned, pulling, holding: onePerPlace(pulling) };
+}
 
 /** Whether enough holds each piece while driving: by its mass, and never fewer than two. */
 export const heldDown: Check = {
@@ -28,9 +43,7 @@ export const heldDown: Check = {
 			: travelling(context.scene).map((piece): Result => {
 					const { plan } = context;
 					const kg = travellingMass(piece, plan.stock, plan.gear);
-					const planned = fasteningsOf(context, piece);
-					const pulling = planned.filter(({ held, away, suits, pulls }) => suits && pulls && away <= WAYS[held.way].reach + 0.5);
-					const holding = onePerAnchor(pulling);
+					const { planned, pulling, holding } = holdingOf(context, piece);
 					const count = needed(kg, Math.min(...holding.map(({ holds }) => holds), ...(holding.length === 0 ? [WAYS.strap.holds] : [])));
 					const common = {
 						rule: 'held',
@@ -55,7 +68,7 @@ export const heldDown: Check = {
 						title,
 						margin: holding.length - count,
 						comfort: 0,
-						why: `${massMark(kg)} with what is in it; ${holding.length === 0 ? 'nothing that reaches holds it' : `${holding.map(({ words }) => words).join(', ')}`}.${planned.some(({ pulls }) => !pulls) ? ' A strap or turnbuckle from ahead goes slack at braking and does not count.' : ''}${holding.length < pulling.length ? ' Several on one anchor count as one.' : ''} For braking only: a crash is far beyond it, and a qualified person judges the anchors.`
+						why: `${massMark(kg)} with what is in it; ${holding.length === 0 ? 'nothing that reaches holds it' : `${holding.map(({ words }) => words).join(', ')}`}.${planned.some(({ pulls }) => !pulls) ? ' A strap or turnbuckle from ahead goes slack at braking and does not count.' : ''}${holding.length < pulling.length ? ' Several in one place count as one.' : ''} For braking only: a crash is far beyond it, and a qualified person judges the anchors.`
 					};
 				})
 };
@@ -68,7 +81,7 @@ export const anchorLoad: Check = {
 		const { plan, scene } = context;
 		const pulls = new Map<string, { piece: PlacedPiece; newtons: number; holds: number }[]>();
 		for (const piece of travelling(scene)) {
-			const holding = onePerAnchor(fasteningsOf(context, piece).filter(({ suits, pulls: back }) => suits && back));
+			const { holding } = holdingOf(context, piece);
 			const share = brakingForce(travellingMass(piece, plan.stock, plan.gear)) / Math.max(1, holding.length);
 			for (const { held, holds } of holding)
 				if ('anchor' in held) pulls.set(held.anchor, [...(pulls.get(held.anchor) ?? []), { piece, newtons: share, holds }]);

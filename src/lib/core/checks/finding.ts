@@ -54,6 +54,7 @@ export interface Sensitivity {
 
 /** A result with its status, its tolerance and its fixes, merged over the modes in which it is the same. */
 export interface Finding extends Result {
+	/** The same as long as the same is asked of the same in the same mode, whatever comes out. */
 	id: string;
 	modes: string[];
 	status: Status;

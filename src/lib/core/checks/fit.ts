@@ -1,5 +1,5 @@
 import { remember } from '../memory';
-import { vec3 } from '../geometry/vector';
+import { middleBetween } from '../geometry/vector';
 import {
 	archClearance,
 	blockClearance,
@@ -90,7 +90,8 @@ const behindRearDoor = fitCheck(
 	(part) => `${part} comes closest to the closed rear door, which slopes forward and cuts the corners.`
 );
 
-const openDoors = (context: CheckContext) =>
+/** The doors that stand open in a mode. */
+export const openDoors = (context: CheckContext) =>
 	openingsOf(context.plan.vehicle, context.scene.interior).filter(({ id }) => context.scene.mode.doors[id] === 'open');
 const rearOpenings = (context: CheckContext) => openDoors(context).filter(({ opening }) => opening.place === 'rear');
 
@@ -226,9 +227,7 @@ function closestPair(
 		for (const q of b) {
 			const margin = solidSeparation(p.solid, q.solid, found?.margin);
 			if (found && margin >= found.margin) continue;
-			const middle = (axis: 'x' | 'y' | 'z') =>
-				(Math.max(p.solid.box[axis][0], q.solid.box[axis][0]) + Math.min(p.solid.box[axis][1], q.solid.box[axis][1])) / 2;
-			found = { margin, one: p.name, other: q.name, at: vec3(middle('x'), middle('y'), middle('z')) };
+			found = { margin, one: p.name, other: q.name, at: middleBetween(p.solid.box, q.solid.box) };
 		}
 	return found;
 }

@@ -1,4 +1,5 @@
 import { openingsOf, type Interior, type OpeningSolid } from '../interior';
+import { middleOf } from '../geometry/vector';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
 import { closer, FREE, motionOf, movesOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
@@ -56,16 +57,10 @@ function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front):
 			limit: 0,
 			actual: margin,
 			why: `${wordsOf(sweep, name)}${through}`,
-			at: sweep.margin === null ? middleOf(piece) : sweep.where
+			at: sweep.margin === null ? middleOf(piece.parts[0].box) : sweep.where
 		}
 	];
 }
-
-/** Somewhere in a piece, where nothing in particular is to be shown. */
-const middleOf = ({ parts }: PlacedPiece) => {
-	const { x, y, z } = parts[0].box;
-	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: (z[0] + z[1]) / 2 };
-};
 
 /** Doors, drawers, flaps, leaves and tables that must open in a mode: against the vehicle, its seats, the made bed and all other pieces. */
 export const frontOpens: Check = {

@@ -1,4 +1,4 @@
-import { vec3, type Vec3 } from '../geometry/vector';
+import { vec3 } from '../geometry/vector';
 import { FLOOR, placeSitters, placeSleepers, seatingIn } from '../people';
 import type { Person } from '../plan/plan';
 import type { Check, CheckContext, Result } from './finding';
@@ -8,7 +8,6 @@ interface Found {
 	is: 'there' | 'missing' | 'unknown';
 	why: string;
 	subjects?: string[];
-	at?: Vec3;
 }
 
 const nothing = (why: string, subjects: string[] = []): Found => ({ is: 'missing', why, subjects });
@@ -27,19 +26,25 @@ function onPiece({ plan, scene }: CheckContext, id: string, name: string): Found
 	return { is: 'there', why: `${name} has a place on ${there.name}, ${state}.`, subjects: [there.id] };
 }
 
-function placeOf(context: CheckContext, id: string, { name }: Person): Found {
+function placeOf(context: CheckContext, id: string, { name, driving: wheel }: Person): Found {
 	const { plan, scene } = context;
 	const at = scene.mode.people[id];
 	const driving = scene.mode.use === 'drive';
 	if (!at) return { is: 'unknown', why: `Nobody has said where ${name} is in this mode: away, in a seat, on a bench or lying.` };
 	if (at.posture === 'away') return { is: 'there', why: `${name} is not in the vehicle.` };
 	if (at.posture === 'in a seat') {
-		const { seated, places } = seatingIn(plan.vehicle, plan.crew, scene);
+		const { seated, places, upright } = seatingIn(plan.vehicle, plan.crew, scene);
 		const own = seated.find(({ person }) => person === id);
 		if (own) return { is: 'there', why: `${name} sits in the ${plan.vehicle.seats[own.seat].name.toLowerCase()}.` };
 		if (Object.keys(plan.vehicle.seats).length === 0)
 			return { is: 'unknown', why: `${name} rides, and no seat of the vehicle was measured yet.` };
-		const left = places === 0 ? 'No seat stands upright with a belt' : `All ${places} belted places are taken`;
+		if (driving && wheel && !upright.includes(wheel.seat))
+			return nothing(
+				`${name} drives in the ${plan.vehicle.seats[wheel.seat].name.toLowerCase()}, which does not stand upright in this mode.`,
+				[wheel.seat]
+			);
+		const belted = driving ? ' with a belt' : '';
+		const left = places === 0 ? `No seat stands upright${belted}` : `All ${places} places${belted} are taken`;
 		return nothing(`${left}: there is none for ${name}.`);
 	}
 	if (driving)
@@ -59,7 +64,7 @@ export const somebodysPlace: Check = {
 	rule: 'place',
 	run: (context) =>
 		Object.entries(context.plan.crew).map(([id, person]): Result => {
-			const { is, why, subjects = [], at } = placeOf(context, id, person);
+			const { is, why, subjects = [] } = placeOf(context, id, person);
 			return {
 				rule: 'place',
 				key: id,
@@ -71,7 +76,7 @@ export const somebodysPlace: Check = {
 				limit: 1,
 				actual: is === 'there' ? 1 : 0,
 				why,
-				at: at ?? vec3(context.scene.interior.length / 2, 0, 0),
+				at: vec3(context.scene.interior.length / 2, 0, 0),
 				...(is === 'unknown' ? { unknown: true as const } : {})
 			};
 		})

@@ -35,7 +35,7 @@ import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver
 import { beltedPlaces, roomToSit } from './passengers';
 import { driverKnown, somebodysPlace } from './place';
 import { restsOn } from './rests';
-import { stands } from './stands';
+import { stands, thingStands } from './stands';
 import { fromStock } from './stock';
 import { gearPlaced, gearTogether, gearUnder } from './stowing';
 
@@ -59,6 +59,7 @@ export const CHECKS: readonly Check[] = [
 	allowance,
 	fitThings,
 	thingRoom,
+	thingStands,
 	somebodysPlace,
 	driverKnown,
 	bodyRoom,

@@ -128,12 +128,13 @@ const SEVERITY: Record<Status, number> = { clash: 0, unmeasured: 1, tight: 2, cl
 /** Whether one status is worse than another. */
 export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY[b];
 
-/** Orders findings: worst status first, then least margin for what it is measured in. */
-export const byWorst = (a: Finding, b: Finding): number => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b);
-
 // A tenth of open share weighs like ten millimetres, a kilogram like five, a place or a move like a hundred.
 const WEIGHT = { mm: 1, share: 100, count: 100, kg: 5 } as const;
 const scaled = (finding: Finding) => (finding.margin - finding.comfort) * WEIGHT[finding.unit];
+
+/** Findings of several lists in one, worst status first, then least margin for what it is measured in. */
+export const worstFirst = (...lists: readonly (readonly Finding[])[]): Finding[] =>
+	lists.flat().sort((a, b) => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b));
 
 /**
  * The findings of a plan over all its modes, worst first. Results that come out with the same status and margin in
@@ -145,13 +146,13 @@ export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
 		for (const result of resultsIn(plan, modeId)) {
 			const known = tolerances[toleranceKey(modeId, result)];
 			const status = result.unknown ? 'unmeasured' : statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.guessed ?? 0);
-			const id = `${resultId(result)}:${status}:${result.margin.toFixed(1)}`;
-			const same = merged.get(id);
+			const as = `${resultId(result)}:${status}:${result.margin.toFixed(1)}`;
+			const same = merged.get(as);
 			if (same) same.modes.push(modeId);
 			else
-				merged.set(id, {
+				merged.set(as, {
 					...result,
-					id,
+					id: toleranceKey(modeId, result),
 					modes: [modeId],
 					status,
 					tolerance: known?.tolerance ?? null,
@@ -159,5 +160,5 @@ export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
 					fixes: null
 				});
 		}
-	return [...merged.values()].sort(byWorst);
+	return worstFirst([...merged.values()]);
 }

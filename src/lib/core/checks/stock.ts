@@ -1,5 +1,5 @@
 import { bounds } from '../geometry/polygon';
-import { vec3 } from '../geometry/vector';
+import { middleOf, vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
 import type { Part } from '../pieces';
@@ -7,7 +7,7 @@ import type { Stock } from '../plan/plan';
 import { lengthMark } from '../units';
 import type { Check, Result } from './finding';
 
-/** Nothing shorter or narrower than this can be sawn and screwed, mm; our own judgement. */
+/** No board narrower and no bar shorter than this can be sawn and screwed, mm; our own judgement. A bar is as narrow as it is sold. */
 const LEAST = 8;
 
 interface Spare {
@@ -21,8 +21,12 @@ function spareOf(part: Part, stock: Stock): Spare | undefined {
 	if (part.form !== 'board' && part.form !== 'bar') return undefined;
 	const { x, y } = bounds(part.cut ?? part.outline);
 	const [long, wide] = [Math.max(x[1] - x[0], y[1] - y[0]), Math.min(x[1] - x[0], y[1] - y[0])];
-	if (wide < LEAST)
-		return { part, spare: wide - LEAST, why: `${part.name} would be ${lengthMark(Math.round(wide * 10) / 10)} wide: nobody can saw that.` };
+	// A bar's outline is its length by its width.
+	const sawn = part.form === 'bar' ? x[1] - x[0] : wide;
+	if (sawn < LEAST) {
+		const size = `${lengthMark(Math.round(sawn * 10) / 10)} ${part.form === 'bar' ? 'long' : 'wide'}`;
+		return { part, spare: sawn - LEAST, why: `${part.name} would be ${size}: nobody can saw that.` };
+	}
 	if (part.form === 'bar') {
 		const bar = stock.bars[part.stock];
 		if (!bar) return undefined;
@@ -71,7 +75,7 @@ export const fromStock: Check = {
 					limit: 0,
 					actual: found.spare,
 					why: found.why,
-					at: box ? vec3((box.x[0] + box.x[1]) / 2, (box.y[0] + box.y[1]) / 2, box.z[1]) : vec3(0, 0, 0)
+					at: box ? middleOf(box) : vec3(0, 0, 0)
 				}
 			];
 		})

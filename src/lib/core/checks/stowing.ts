@@ -1,10 +1,12 @@
-import { vec3 } from '../geometry/vector';
+import { boxWithin } from '../geometry/convex';
+import { boxSeparation, middleOf, vec3, type Box } from '../geometry/vector';
 import type { Interior } from '../interior';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
 import type { Gear, Plan } from '../plan/plan';
-import { clearBoxes, leftOut, packBest, stow, type Packing } from '../storage';
+import { clearBoxes, leftOut, packBest, stow } from '../storage';
 import { lengthMark } from '../units';
+import { bodiesOf } from './bodies';
 import type { Check, CheckContext, Result } from './finding';
 
 /** More ways than this to see the rooms of a piece are not tried, each beside its arches or round them. */
@@ -26,11 +28,6 @@ const gearBy = remember((gear: Plan['gear']) => {
 	for (const entry of Object.entries(gear)) if (entry[1].under) by.set(entry[1].under, [...(by.get(entry[1].under) ?? []), entry]);
 	return by;
 });
-
-/** Everything that goes to a piece, put into its rooms together; remembered. */
-export const packedIn = remember((interior: Interior, piece: PlacedPiece, gear: Plan['gear']): Packing =>
-	packBest(waysOf(interior, piece.assembly), gearBy(gear).get(piece.id) ?? [])
-);
 
 const several = ({ count, name }: Gear) => (count > 1 ? `${count} × ${name}` : name);
 const words = (piece: PlacedPiece) => (piece.assembly.fronts.length > 0 ? 'in' : 'under');
@@ -87,26 +84,49 @@ export const gearUnder: Check = {
 		})
 };
 
-/** Gear of several kinds that goes to one piece: all of it together, since no room is used twice. */
+/** What stands or lies in the rooms of a piece and does not belong to it: other pieces with their compartments, things, bars, seats. */
+function inTheRoomsOf(context: CheckContext, { id, assembly: { spaces } }: PlacedPiece): { owner: string; box: Box }[] {
+	const others = bodiesOf(context)
+		.filter(({ of }) => of.kind !== 'person' && of.kind !== 'animal' && of.kind !== 'pad' && of.owner !== id)
+		.flatMap(({ of: { owner }, shapes }) =>
+			shapes.flatMap((shape) => spaces.flatMap((space) => boxWithin(shape, space.box) ?? []).map((box) => ({ owner, box })))
+		);
+	// Nothing is put into the drawers of what stands there: its compartments are as full as its boards.
+	const within = (a: Box, b: Box) => (['x', 'y', 'z'] as const).every((axis) => a[axis][0] >= b[axis][0] && a[axis][1] <= b[axis][1]);
+	const compartments = context.scene.pieces
+		.filter((piece) => piece.id !== id)
+		.flatMap((piece) => piece.assembly.spaces.map(({ box }) => ({ owner: piece.id, box })))
+		.filter(({ box }) => spaces.some((space) => within(box, space.box)));
+	return [...others, ...compartments].filter(({ box }) => spaces.some((space) => boxSeparation(space.box, box) < -1));
+}
+
+/** Everything that goes to one piece, and what stands in its rooms besides: no room is used twice. */
 export const gearTogether: Check = {
 	rule: 'gear-together',
-	run: ({ plan, scene }) =>
-		scene.pieces.flatMap((piece): Result[] => {
-			if (piece.assembly.spaces.length === 0) return [];
-			// What does not go in by itself is told by itself.
+	run: (context) => {
+		const { plan, scene } = context;
+		return scene.pieces.flatMap((piece): Result[] => {
+			if (piece.assembly.spaces.length === 0 || !gearBy(plan.gear).has(piece.id)) return [];
+			// What does not go in by itself is told by itself; what lies somewhere of its own in this mode is not there.
 			const ways = waysOf(scene.interior, piece.assembly);
-			const there = (gearBy(plan.gear).get(piece.id) ?? []).filter((one) => leftOut(packBest(ways, [one])) === 0);
-			if (there.length < 2) return [];
-			const packing = packBest(ways, there);
+			const there = gearBy(plan.gear)
+				.get(piece.id)!
+				.filter((one) => !Object.hasOwn(scene.mode.lies ?? {}, one[0]) && leftOut(packBest(ways, [one])) === 0);
+			const besides = inTheRoomsOf(context, piece);
+			if (there.length === 0 || there.length + besides.length < 2) return [];
+			const packing = packBest(
+				ways,
+				there,
+				besides.map(({ box }) => box)
+			);
 			const out = leftOut(packing);
 			const left = Object.entries(packing.left).map(([id, n]) => several({ ...plan.gear[id], count: n }));
-			const { x, y, z } = piece.assembly.spaces[0].box;
 			return [
 				{
 					rule: 'gear-together',
 					key: piece.id,
 					title: `Everything that goes ${words(piece)} ${piece.name}`,
-					subjects: [piece.id, ...there.map(([id]) => id)],
+					subjects: [...new Set([piece.id, ...there.map(([id]) => id), ...besides.map(({ owner }) => owner)])],
 					margin: -out,
 					comfort: 0,
 					unit: 'count',
@@ -115,11 +135,12 @@ export const gearTogether: Check = {
 					why:
 						out === 0
 							? `All of it goes in together, side by side and on top of one another.`
-							: `No way was found to get in ${left.join(' and ')} beside the rest.`,
-					at: vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2)
+							: `No way was found to get in ${left.join(' and ')} beside ${besides.length > 0 ? 'the rest and what stands or lies there' : 'the rest'}.`,
+					at: middleOf(piece.assembly.spaces[0].box)
 				}
 			];
-		})
+		});
+	}
 };
 
 /** Gear without a place: nobody has said where it goes, or where it travels. */

@@ -29,6 +29,18 @@ describe('parts that hang on guesses', () => {
 		const table = withPiece(start, 'box', 'drawer-unit', { rear: 300, length: 700, width: 900, height: 300 });
 		expect(partsOf(table).flatMap(({ guesses }) => guesses)).toEqual([]);
 	});
+	it('change by what the guess says, whichever corner a shaped board begins at', () => {
+		const boards = withPiece(measured(start), 'floor', 'floor-boards');
+		const walls = measurementList(boards.vehicle).filter(({ path }) => path.includes('widths'));
+		const guessed = applyEdits(
+			boards,
+			walls.map(({ path }) => ({ path: [...path, 'status'], value: 'guessed' }))
+		);
+		const effects = partsOf(guessed).flatMap(({ guesses }) => guesses.map(({ effect }) => effect));
+		expect(effects.length).toBeGreaterThan(0);
+		// Both ends of a board follow their wall: never more than twice the ± of a half-width.
+		expect(Math.max(...effects)).toBeLessThanOrEqual(2 * USUAL_TOLERANCE.guessed + 1);
+	});
 	it('are each named once, what moves most first', () => {
 		const all = guessesOfAll(partsOf(bed));
 		expect(new Set(all.map(({ path }) => path.join('.'))).size).toBe(all.length);

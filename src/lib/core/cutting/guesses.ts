@@ -1,5 +1,5 @@
 import { assemblyOf } from '../derive';
-import { bounds, type Polygon } from '../geometry/polygon';
+import { bounds, greatestStray, type Polygon } from '../geometry/polygon';
 import { measurementList } from '../interior';
 import { remember } from '../memory';
 import type { Part, Piece } from '../pieces';
@@ -51,21 +51,17 @@ function cutOf({ cut, outline }: Part): Polygon {
 	return ring.map((p) => ({ x: p.x - x[0], y: p.y - y[0] }));
 }
 
-/** How far a part differs from another one in size, mm; undefined where the other is not there or has other corners. */
+/** How far a part differs from another one in size, mm; undefined where the other is not there or has other openings. */
 function changeOf(part: Part, other: Part | undefined): number | undefined {
 	if (!other) return undefined;
 	const rings = (one: Part): Polygon[] => [cutOf(one), ...(one.cutOuts ?? []).map(({ outline }) => outline)];
 	const [a, b] = [rings(part), rings(other)];
-	if (a.length !== b.length || a.some((ring, i) => ring.length !== b[i].length)) return undefined;
-	const offs = a.flatMap((ring, i) => ring.map((p, k) => Math.hypot(p.x - b[i][k].x, p.y - b[i][k].y)));
-	return Math.max(Math.abs(part.thickness - other.thickness), ...offs);
+	if (a.length !== b.length) return undefined;
+	return Math.max(Math.abs(part.thickness - other.thickness), ...a.map((ring, i) => greatestStray(ring, b[i])));
 }
 
-/** How many guesses are named in a line; the rest are counted. */
-const NAMED = 3;
-
-/** That a part or several hang on guesses, and on which, in one sentence; labels still hold length marks. */
-export function guessWords(guesses: readonly Guess[], named = NAMED): string {
+/** That a part hangs on guesses, the first few by name and the rest counted, in one sentence; labels still hold length marks. */
+export function guessWords(guesses: readonly Guess[], named: number): string {
 	const first = guesses.slice(0, named).map(({ label, effect }) => `${label} (by up to ${lengthMark(Math.round(effect))})`);
 	const more = guesses.length - first.length;
 	return `Only guessed: ${first.join('; ')}${more > 0 ? `; and ${more} more` : ''}.`;

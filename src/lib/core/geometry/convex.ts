@@ -137,3 +137,58 @@ export function convexRoom(a: Convex, b: Convex): number {
 	const radii = a.radius + b.radius;
 	return apart > 0 ? apart - radii : Math.min(0, prismSeparation(a.corners, b.corners)) - radii;
 }
+
+/** The faces of a prism, from its lower and its upper outline. */
+function facesOf({ corners }: Convex): Vec3[][] {
+	const n = corners.length / 2;
+	const [lower, upper] = [corners.slice(0, n), corners.slice(n)];
+	return [lower, upper, ...lower.map((corner, i) => [corner, lower[(i + 1) % n], upper[(i + 1) % n], upper[i]])];
+}
+
+/** Rounding of a corner that lies in a plane, mm. */
+const ON_PLANE = 1e-6;
+
+/** What of a convex face lies on one side of a plane across an axis (I. E. Sutherland and G. W. Hodgman, 1974). */
+function clipped(face: readonly Vec3[], axis: 'x' | 'y' | 'z', at: number, side: 1 | -1): Vec3[] {
+	return face.flatMap((p, i) => {
+		const q = face[(i + 1) % face.length];
+		const [a, b] = [side * (p[axis] - at), side * (q[axis] - at)];
+		const crossing = a < 0 !== b < 0 ? [mixed([p, q], [b / (b - a), -a / (b - a)])] : [];
+		return a < 0 ? crossing : [p, ...crossing];
+	});
+}
+
+/**
+ * The box round what of a convex body lies inside another box, mm; undefined where nothing does. A back that leans over a room
+ * takes of it only what it leans into.
+ */
+export function boxWithin(shape: Convex, within: Box): Box | undefined {
+	const r = shape.radius;
+	let faces = facesOf(shape);
+	for (const axis of ['x', 'y', 'z'] as const)
+		for (const side of [1, -1] as const) {
+			const at = side > 0 ? within[axis][0] - r : within[axis][1] + r;
+			faces = faces.map((face) => clipped(face, axis, at, side)).filter((face) => face.length > 0);
+			// Where it is cut through, the cut is a face as well.
+			const cut = faces.flat().filter((p) => Math.abs(p[axis] - at) < ON_PLANE);
+			if (cut.length > 2) faces.push(round(cut, axis));
+		}
+	if (faces.length === 0) return undefined;
+	const { x, y, z } = boxAround(faces.flat());
+	const grown = (span: readonly [number, number], of: readonly [number, number]): [number, number] => [
+		Math.max(of[0], span[0] - r),
+		Math.min(of[1], span[1] + r)
+	];
+	return { x: grown(x, within.x), y: grown(y, within.y), z: grown(z, within.z) };
+}
+
+/** Corners of a convex face across an axis, in order round their middle. */
+function round(corners: readonly Vec3[], axis: 'x' | 'y' | 'z'): Vec3[] {
+	const [u, v] = (['x', 'y', 'z'] as const).filter((one) => one !== axis);
+	const middle = mixed(
+		corners,
+		corners.map(() => 1 / corners.length)
+	);
+	const turn = (p: Vec3) => Math.atan2(p[v] - middle[v], p[u] - middle[u]);
+	return [...corners].sort((a, b) => turn(a) - turn(b));
+}

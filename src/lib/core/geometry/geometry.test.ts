@@ -9,6 +9,7 @@ import {
 	convexSeparation,
 	difference,
 	distance,
+	greatestStray,
 	intersection,
 	largest,
 	rectangle,
@@ -42,6 +43,11 @@ describe('piecewise linear functions', () => {
 });
 
 describe('polygons', () => {
+	it('stray from each other by nothing wherever they begin, by a shifted edge by its shift', () => {
+		const a = rectangle(0, 100, 0, 50);
+		expect(greatestStray(a, [...a.slice(2), ...a.slice(0, 2)])).toBe(0);
+		expect(greatestStray(a, rectangle(0, 100, 0, 62))).toBeCloseTo(12, 9);
+	});
 	it('have area, bounds and centroid', () => {
 		const l = [...rectangle(0, 10, 0, 10).slice(0, 3), { x: 5, y: 10 }, { x: 5, y: 5 }, { x: 0, y: 5 }];
 		expect(area(l)).toBeCloseTo(75);

@@ -116,6 +116,12 @@ export function distance(a: Polygon, b: Polygon): number {
 	return least;
 }
 
+/** How far the outline of one polygon strays from that of another at the most, over the corners of both: 0 for the same outline, wherever it begins. */
+export function greatestStray(a: Polygon, b: Polygon): number {
+	const away = (p: Vec2, from: Polygon) => Math.min(...from.map((q, i) => segmentDistance(p, from.at(i - 1)!, q)));
+	return Math.max(...a.map((p) => away(p, b)), ...b.map((p) => away(p, a)));
+}
+
 /** Lowest and highest value of nx * x + ny * y over the corners. */
 function extent(polygon: Polygon, nx: number, ny: number): [number, number] {
 	let [low, high] = [Infinity, -Infinity];

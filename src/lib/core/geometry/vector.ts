@@ -39,6 +39,15 @@ export function boxAround(points: readonly Vec3[]): Box {
 export const boxRound = (things: readonly { box: Box }[]): Box =>
 	boxAround(things.flatMap(({ box: { x, y, z } }) => [vec3(x[0], y[0], z[0]), vec3(x[1], y[1], z[1])]));
 
+/** The middle of a box. */
+export const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);
+
+/** The middle of what two boxes share, or of the gap between them. */
+export function middleBetween(a: Box, b: Box): Vec3 {
+	const on = (axis: 'x' | 'y' | 'z') => (Math.max(a[axis][0], b[axis][0]) + Math.min(a[axis][1], b[axis][1])) / 2;
+	return vec3(on('x'), on('y'), on('z'));
+}
+
 /**
  * The signed distance between two boxes along their best separating axis, millimetres: positive when apart,
  * negative when they overlap (how far one must move to come free).

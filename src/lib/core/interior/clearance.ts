@@ -189,8 +189,8 @@ export function blockClearance(block: Box, solid: Solid): Clearance {
 	return { margin: Math.max(upright, -Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0])), at, against };
 }
 
-/** A block as the corners of its lower and upper face. */
-const blockPrism = ({ x, y, z }: Box): Vec3[] => z.flatMap((height) => rectangle(...x, ...y).map((p) => vec3(p.x, p.y, height)));
+/** A block as the corners of its lower face followed by those of its upper one. */
+export const blockPrism = ({ x, y, z }: Box): Vec3[] => z.flatMap((height) => rectangle(...x, ...y).map((p) => vec3(p.x, p.y, height)));
 
 /**
  * Gap between two outlines, or less than nothing by about the least way out: the smaller side of what they share, or the

@@ -22,6 +22,7 @@ export { SHAPE_GROUPS, type MeasurementEntry } from './measuring-entry';
 export {
 	archBlock,
 	archClearance,
+	blockPrism,
 	blockClearance,
 	ceilingClearance,
 	cornerClearance,

@@ -8,6 +8,7 @@ export { sceneDuring } from './rehearse';
 export {
 	closer,
 	FREE,
+	roomInVehicle,
 	sweepInVehicle,
 	sweepNear,
 	sweepPastPiece,

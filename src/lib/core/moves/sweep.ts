@@ -1,5 +1,5 @@
 import { bounds } from '../geometry/polygon';
-import { boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { boxSeparation, middleOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import {
 	archBlock,
 	archClearance,
@@ -46,8 +46,6 @@ export const FREE: Sweep = { margin: null, who: '', whom: '', where: vec3(0, 0, 
 
 /** The closer of two. */
 export const closer = (a: Sweep, b: Sweep): Sweep => (a.margin === null || (b.margin !== null && b.margin < a.margin) ? b : a);
-
-const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);
 
 /** Measures the room of a solid beside one thing; may answer null when it is more than the limit. */
 type RoomBeside = (solid: Solid, limit: number) => { margin: number; at?: Vec3 } | null;
@@ -158,8 +156,17 @@ function wallRoom(interior: Interior, solid: Solid, open: OpeningSolid | null): 
 	return ['the side wall', wallClearance(interior, solid)];
 }
 
-/** The room of one solid inside the surfaces of the vehicle, with the name of the one it comes closest to. */
-function roomInVehicle(interior: Interior, solid: Solid, open: OpeningSolid | null, sunk: number): { clearance: Clearance; name: string } {
+/**
+ * The room of one solid inside the surfaces of the vehicle, with one door open or none, and the name of what it comes closest to.
+ *
+ * @param sunk how far it may lie in what is built up on the floor, mm.
+ */
+export function roomInVehicle(
+	interior: Interior,
+	solid: Solid,
+	open: OpeningSolid | null,
+	sunk: number
+): { clearance: Clearance; name: string } {
 	const around: [string, Clearance][] = [
 		wallRoom(interior, solid, open),
 		['the ceiling', ceilingClearance(interior, solid)],

@@ -88,6 +88,8 @@ export interface Posed {
 	pose: Pose;
 	/** What they are doing, in words. */
 	title: string;
+	/** The pieces that they are on, or the floor. */
+	on: readonly string[];
 }
 
 /** Everybody in a scene who has a place in it; whoever is in bed in the posture asked for. */
@@ -96,12 +98,19 @@ export const posesIn = (crew: Plan['crew'], scene: Scene, posture?: BedPosture):
 		.filter(({ longest }) => longest.length > 0)
 		.map((sleeper): Posed => {
 			const pose = poseInBed(scene, sleeper, posture);
-			return { id: sleeper.id, person: sleeper.person, pose, title: pose.posture };
+			return {
+				id: sleeper.id,
+				person: sleeper.person,
+				pose,
+				title: pose.posture,
+				on: sleeper.own.length > 0 ? sleeper.own : [sleeper.piece]
+			};
 		}),
 	...placeSitters(crew, scene).map((sitter): Posed => ({
 		id: sitter.id,
 		person: sitter.person,
 		pose: poseSitting(sitter),
-		title: 'sitting'
+		title: 'sitting',
+		on: sitter.own
 	}))
 ];

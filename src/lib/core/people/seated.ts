@@ -3,6 +3,7 @@ import { remember } from '../memory';
 import type { Scene } from '../modes';
 import type { Plan, SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
+import { defaultSetting } from '../plan/seat-setting';
 import type { Vehicle } from '../plan/vehicle';
 import { vec3 } from '../geometry/vector';
 import { bodyOf, type Body } from './body';
@@ -18,7 +19,10 @@ const BACKREST = 120;
  */
 const HIPS = 0.057;
 
-/** One belted place of a seat of the vehicle, and who sits in it. */
+/** A place on a seat without belts, on which one sits only when parked, is so broad, mm: our own judgement. */
+const PLACE = 450;
+
+/** One place of a seat of the vehicle, and who sits in it. */
 export interface Seated {
 	seat: string;
 	/** The person of the plan; absent for one who is only counted. */
@@ -28,45 +32,53 @@ export interface Seated {
 	figure: Figure;
 }
 
-/** People in the vehicle's seats in one mode: those with a place, and those for whom none is left. */
+/** People in the vehicle's seats in one mode: those with a place, and how many places there are. */
 export interface Seating {
 	seated: Seated[];
-	standing: string[];
-	/** How many belted places the seats of the mode have. */
+	/** How many places the seats of the mode have: while driving, those with a belt. */
 	places: number;
+	/** The seats that they are on. */
+	upright: string[];
 }
 
-/** Seats with a place for somebody, as a mode sets them: upright and with belts. */
+/** How many can sit on a seat: while driving as many as it has belts, parked as many as it is broad for as well. */
+const placesOn = (seat: Seat, { mode: { use } }: Scene): number =>
+	use === 'drive' ? seat.belts : Math.max(seat.belts, 1, Math.floor(seat.width.mm / PLACE));
+
+/** Seats with a place for somebody, as a mode sets them: upright, and belted while driving. */
 const sittable = (vehicle: Vehicle, scene: Scene) =>
 	Object.entries(vehicle.seats).flatMap(([id, seat]) => {
-		const setting = scene.mode.seats[id];
-		return setting && setting.state === 'upright' && seat.belts > 0 ? [{ id, seat, setting }] : [];
+		// A seat that the mode does not name stands as usual, as it is drawn.
+		const setting = scene.mode.seats[id] ?? defaultSetting(seat, scene.mode.use);
+		const places = placesOn(seat, scene);
+		return setting.state === 'upright' && places > 0 ? [{ id, seat, setting, places }] : [];
 	});
 
 /** Somebody in the n-th of so many places of a seat. */
-function figureIn(body: Body, seat: Seat, setting: SeatSetting, n: number, floor: number): Figure {
+function figureIn(body: Body, seat: Seat, setting: SeatSetting, [n, places]: [n: number, places: number], floor: number): Figure {
 	const half = seat.width.mm / 2;
-	const share = seat.width.mm / Math.max(1, seat.belts);
+	const share = seat.width.mm / places;
 	const y = seat.y - half + (n + 0.5) * share;
 	const at = vec3(seat.back.mm + setting.slide + BACKREST + HIPS * body.stature, y, seat.cushionHeight.mm - floor);
 	return figureOf(body, 'sitting on a bench', { at, facing: { x: 1, y: 0 }, floor: 0 });
 }
 
 /**
- * Who sits where in the vehicle's own seats: while driving, those who drive in the seat that is set for them; the others
+ * Who sits where in the vehicle's own seats: while driving, those who drive in the seat that is set for them, which has to be
+ * there, or in another one when somebody else drives in it; the others
  * where the mode counts passengers, then in front before behind. Whoever is counted but not named sits in the places
  * that are left of their seat. Remembered.
  */
 export const seatingIn = remember((vehicle: Vehicle, crew: Plan['crew'], scene: Scene): Seating => {
 	const seats = sittable(vehicle, scene);
-	const free = new Map(seats.map(({ id, seat }) => [id, Array.from({ length: seat.belts }, (_, n) => n)]));
+	const free = new Map(seats.map(({ id, places }) => [id, Array.from({ length: places }, (_, n) => n)]));
 	const floor = floorLining(vehicle);
 	const seated: Seated[] = [];
 	const sit = (id: string, body: Body, name: string, person?: string): boolean => {
 		const n = free.get(id)?.shift();
 		if (n === undefined) return false;
-		const { seat, setting } = seats.find((one) => one.id === id)!;
-		seated.push({ seat: id, ...(person ? { person } : {}), name, body, figure: figureIn(body, seat, setting, n, floor) });
+		const { seat, setting, places } = seats.find((one) => one.id === id)!;
+		seated.push({ seat: id, ...(person ? { person } : {}), name, body, figure: figureIn(body, seat, setting, [n, places], floor) });
 		return true;
 	};
 	const named = Object.entries(crew).filter(([id]) => scene.mode.people[id]?.posture === 'in a seat');
@@ -77,15 +89,16 @@ export const seatingIn = remember((vehicle: Vehicle, crew: Plan['crew'], scene: 
 			Number((b.setting.passengers ?? 0) > 0) - Number((a.setting.passengers ?? 0) > 0) ||
 			Number(b.seat.type === 'front seat') - Number(a.seat.type === 'front seat')
 	);
-	const standing: string[] = [];
 	for (const [id, person] of [...named.filter(drives), ...named.filter((one) => !drives(one))]) {
-		const own = drives([id, person]) ? [person.driving!.seat] : [];
+		const own = drives([id, person]) ? person.driving!.seat : undefined;
+		// Nobody drives from another seat than the one before the wheel.
+		if (own !== undefined && !free.has(own)) continue;
 		const body = bodyOf(person);
-		if (![...own, ...order.map((one) => one.id)].some((seat) => sit(seat, body, person.name, id))) standing.push(id);
+		[...(own === undefined ? [] : [own]), ...order.map((one) => one.id)].some((seat) => sit(seat, body, person.name, id));
 	}
 	for (const { id, setting } of seats) {
 		const there = seated.filter(({ seat }) => seat === id).length;
 		for (let i = there; i < (setting.passengers ?? 0); i++) sit(id, bodyOf(MIDDLE), 'a passenger');
 	}
-	return { seated, standing, places: seats.reduce((sum, { seat }) => sum + seat.belts, 0) };
+	return { seated, places: seats.reduce((sum, { places }) => sum + places, 0), upright: seats.map(({ id }) => id) };
 });

@@ -1,32 +1,20 @@
 import { convexOf, convexRoom, type Convex } from '../geometry/convex';
 import { boxRound, boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
-import type { SeatSolid, Solid } from '../interior';
-import { solidSeparation } from '../interior';
+import { blockPrism, solidSeparation, type SeatSolid, type Solid } from '../interior';
 import { remember } from '../memory';
 import { solidOf, type PlacedPad, type PlacedPart, type PlacedPiece, type Scene } from '../modes';
-import {
-	figureOf,
-	hipsOf,
-	placeAnimals,
-	placeSitters,
-	placeSleepers,
-	poseInBed,
-	seatingIn,
-	SEGMENT,
-	type Figure,
-	type Limb
-} from '../people';
+import { bodyOf, figureOf, placeAnimals, posesIn, seatingIn, SEGMENT, type Figure, type Limb } from '../people';
 import type { Plan } from '../plan/plan';
 
-/** What a body is, and whose: by reference, so that pairs that may touch can be stated. */
+/**
+ * What a body is, and whose, by reference, so that pairs that may touch can be stated. The owner is the id under which the plan
+ * knows it: a piece, a seat, a person, gear, a dog or a fixture; `on` are the pieces that somebody is on.
+ */
 export type BodyOf =
-	| { kind: 'part'; piece: string; part: string }
-	| { kind: 'pad'; piece: string; pad: string }
-	| { kind: 'seat'; seat: string }
-	| { kind: 'person'; person: string; on: readonly string[]; seat?: string }
-	| { kind: 'animal'; animal: string; on: readonly string[] }
-	| { kind: 'thing'; gear: string }
-	| { kind: 'fixture'; fixture: string };
+	| { kind: 'part' | 'pad'; owner: string; id: string }
+	| { kind: 'seat' | 'thing' | 'fixture'; owner: string }
+	| { kind: 'person'; owner: string; on: readonly string[]; seat?: string }
+	| { kind: 'animal'; owner: string; on: readonly string[] };
 
 /** Something that takes room in a mode: convex solids, and the level solid that a board with an outline of its own is besides. */
 export interface Body {
@@ -38,25 +26,6 @@ export interface Body {
 	box: Box;
 }
 
-/** The id under which the plan knows what a body belongs to: a piece, a seat, a person, gear or a fixture. */
-export function ownerOf({ of }: Body): string {
-	switch (of.kind) {
-		case 'part':
-		case 'pad':
-			return of.piece;
-		case 'seat':
-			return of.seat;
-		case 'person':
-			return of.person;
-		case 'animal':
-			return of.animal;
-		case 'thing':
-			return of.gear;
-		case 'fixture':
-			return of.fixture;
-	}
-}
-
 const rigid = (of: BodyOf, name: string, solid: Solid, corners: readonly Vec3[]): Body => ({
 	of,
 	name,
@@ -65,9 +34,6 @@ const rigid = (of: BodyOf, name: string, solid: Solid, corners: readonly Vec3[])
 	box: solid.box
 });
 
-const boxCorners = ({ x, y, z }: Box): Vec3[] =>
-	z.flatMap((height) => [vec3(x[0], y[0], height), vec3(x[1], y[0], height), vec3(x[1], y[1], height), vec3(x[0], y[1], height)]);
-
 const placedBody = (of: BodyOf, name: string, placed: PlacedPart | PlacedPad): Body =>
 	rigid(of, name, solidOf(placed), [...placed.lower, ...placed.upper]);
 
@@ -75,9 +41,9 @@ const placedBody = (of: BodyOf, name: string, placed: PlacedPart | PlacedPad): B
 const bodiesOfPiece = remember((piece: PlacedPiece): readonly Body[] => [
 	...piece.parts
 		.filter(({ part }) => !part.yields && part.form !== 'cloth')
-		.map((placed) => placedBody({ kind: 'part', piece: piece.id, part: placed.part.id }, `${placed.part.name} of ${piece.name}`, placed)),
+		.map((placed) => placedBody({ kind: 'part', owner: piece.id, id: placed.part.id }, `${placed.part.name} of ${piece.name}`, placed)),
 	...piece.pads.map((placed) =>
-		placedBody({ kind: 'pad', piece: piece.id, pad: placed.pad.id }, `${placed.pad.name} of ${piece.name}`, placed)
+		placedBody({ kind: 'pad', owner: piece.id, id: placed.pad.id }, `${placed.pad.name} of ${piece.name}`, placed)
 	)
 ]);
 
@@ -85,7 +51,7 @@ const bodiesOfPiece = remember((piece: PlacedPiece): readonly Body[] => [
 function seatBody(seat: SeatSolid): Body | undefined {
 	if (seat.profiles.length === 0) return undefined;
 	const shapes = seat.profiles.map((profile) => convexOf(seat.y.flatMap((y) => profile.map((p) => vec3(p.x, y, p.y)))));
-	return { of: { kind: 'seat', seat: seat.id }, name: seat.name, shapes, box: boxRound(shapes) };
+	return { of: { kind: 'seat', owner: seat.id }, name: seat.name, shapes, box: boxRound(shapes) };
 }
 
 /** A trunk is as broad as the hips where it begins, and as the shoulders where it ends. */
@@ -107,25 +73,13 @@ function figureBody(of: BodyOf, name: string, { limbs }: Figure): Body {
 
 /** Everybody who is in the vehicle, as the figures that are drawn. */
 function people(plan: Pick<Plan, 'vehicle' | 'crew'>, scene: Scene): Body[] {
-	const lying = placeSleepers(plan.crew, scene)
-		.filter(({ longest }) => longest.length > 0)
-		.map((sleeper) => {
-			const { posture, placement } = poseInBed(scene, sleeper);
-			const on = sleeper.own.length > 0 ? sleeper.own : [sleeper.piece];
-			return figureBody({ kind: 'person', person: sleeper.id, on }, sleeper.person.name, figureOf(sleeper.body, posture, placement));
-		});
-	const sitting = placeSitters(plan.crew, scene)
-		.filter(({ on }) => on !== 'slope')
-		.map((sitter) => {
-			const { axis, s } = sitter.sight;
-			const facing = axis === 'x' ? { x: s, y: 0 } : { x: 0, y: s };
-			const figure = figureOf(sitter.body, 'sitting on a bench', { at: hipsOf(sitter), facing, floor: 0 });
-			return figureBody({ kind: 'person', person: sitter.id, on: sitter.own }, sitter.person.name, figure);
-		});
-	const riding = seatingIn(plan.vehicle, plan.crew, scene).seated.map(({ seat, person, name, figure }) =>
-		figureBody({ kind: 'person', person: person ?? seat, on: [], seat }, name, figure)
+	const placed = posesIn(plan.crew, scene).map(({ id, person, on, pose: { posture, placement } }) =>
+		figureBody({ kind: 'person', owner: id, on }, person.name, figureOf(bodyOf(person), posture, placement))
 	);
-	return [...lying, ...sitting, ...riding];
+	const riding = seatingIn(plan.vehicle, plan.crew, scene).seated.map(({ seat, person, name, figure }) =>
+		figureBody({ kind: 'person', owner: person ?? seat, on: [], seat }, name, figure)
+	);
+	return [...placed, ...riding];
 }
 
 /** Everything that takes room in a mode of a plan: the one list that rules about room ask. Remembered. */
@@ -133,9 +87,9 @@ export const bodiesIn = remember(
 	(vehicle: Plan['vehicle'], crew: Plan['crew'], animals: NonNullable<Plan['animals']>, scene: Scene): readonly Body[] => [
 		...scene.pieces.flatMap((piece) => bodiesOfPiece(piece)),
 		...scene.seats.flatMap((seat) => seatBody(seat) ?? []),
-		...scene.things.map(({ id, name, solid }) => rigid({ kind: 'thing', gear: id }, name, solid, boxCorners(solid.box))),
+		...scene.things.map(({ id, name, solid }) => rigid({ kind: 'thing', owner: id }, name, solid, blockPrism(solid.box))),
 		...scene.interior.fixtures.map(({ id, name, box }) =>
-			rigid({ kind: 'fixture', fixture: id }, name, { box, footprint: null, corners: boxCorners(box) }, boxCorners(box))
+			rigid({ kind: 'fixture', owner: id }, name, { box, footprint: null, corners: blockPrism(box) }, blockPrism(box))
 		),
 		...people({ vehicle, crew }, scene),
 		...placeAnimals(animals, vehicle, crew, scene)
@@ -143,9 +97,9 @@ export const bodiesIn = remember(
 			.map(({ id, animal, at, half, piece }): Body => {
 				const box: Box = { x: [at.x - half.x, at.x + half.x], y: [at.y - half.y, at.y + half.y], z: [at.z, at.z + 0.6 * animal.shoulder] };
 				return {
-					of: { kind: 'animal', animal: id, on: piece ? [piece] : [] },
+					of: { kind: 'animal', owner: id, on: piece ? [piece] : [] },
 					name: animal.name,
-					shapes: [convexOf(boxCorners(box))],
+					shapes: [convexOf(blockPrism(box))],
 					box
 				};
 			})

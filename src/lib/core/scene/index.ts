@@ -1,1 +1,1 @@
-export { bodiesIn, ownerOf, roomBetween, type Body, type BodyOf } from './bodies';
+export { bodiesIn, roomBetween, type Body, type BodyOf } from './bodies';

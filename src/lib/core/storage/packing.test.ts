@@ -55,6 +55,13 @@ describe('packing', () => {
 		);
 		for (const { box } of packed) expect(box.z[0] === 0 || packed.some((other) => Math.abs(other.box.z[1] - box.z[0]) < 1)).toBe(true);
 	});
+	it('goes round what stands there, and on it', () => {
+		const post: Box = { x: [200, 260], y: [0, 400], z: [0, 300] };
+		expect(leftOut(pack([room(600, 400, 300)], [['a', thing(340, 400, 300)]], [post]))).toBe(0);
+		expect(leftOut(pack([room(600, 400, 300)], [['a', thing(350, 400, 300)]], [post]))).toBe(1);
+		const low: Box = { x: [0, 600], y: [0, 400], z: [0, 100] };
+		expect(pack([room(600, 400, 300)], [['a', thing(300, 300, 190)]], [low]).packed[0].box.z).toEqual([100, 290]);
+	});
 	it('never puts two things in one place, nor one outside', () =>
 		fc.assert(
 			fc.property(

@@ -25,6 +25,8 @@ type Size = { x: number; y: number; z: number };
 const meet = (a: readonly [number, number], b: readonly [number, number]): number => Math.min(a[1], b[1]) - Math.max(a[0], b[0]);
 const overlap = (a: Box, b: Box): boolean => meet(a.x, b.x) > ROUNDING && meet(a.y, b.y) > ROUNDING && meet(a.z, b.z) > ROUNDING;
 
+const lowest = (a: Place, b: Place): number => a.z - b.z || a.x - b.x || a.y - b.y;
+
 /** The ways round in which a thing may be put: turned about the vertical, or on any side where it need not stand upright. */
 function waysOf({ length: l, width: w, height: h, anyWay }: Gear): Size[] {
 	const upright = [
@@ -37,11 +39,28 @@ function waysOf({ length: l, width: w, height: h, anyWay }: Gear): Size[] {
 
 /** One room with what stands in it, and the corners at which the next thing may be put. */
 class Room {
-	readonly boxes: Box[] = [];
+	private readonly boxes: Box[];
 	private places: Place[];
 
-	constructor(private readonly box: Box) {
-		this.places = [{ x: box.x[0], y: box.y[0], z: box.z[0] }];
+	/** @param taken what stands in the way already. */
+	constructor(
+		private readonly box: Box,
+		taken: readonly Box[]
+	) {
+		const [x, y, z] = [box.x[0], box.y[0], box.z[0]];
+		this.boxes = taken.filter((one) => overlap(one, box));
+		// Beside what stands in the way and on it, as well as in the corner of the room.
+		const beside = this.boxes.flatMap((one): Place[] => {
+			const low = { x: Math.max(x, one.x[0]), y: Math.max(y, one.y[0]) };
+			return [
+				{ x: one.x[1], y, z },
+				{ x, y: one.y[1], z },
+				{ x: one.x[1], y: low.y, z },
+				{ x: low.x, y: one.y[1], z },
+				{ ...low, z: one.z[1] }
+			];
+		});
+		this.places = [{ x, y, z }, ...beside].sort(lowest);
 	}
 
 	/** Puts a thing at the lowest corner where it goes in, in the first way round that does; undefined where none does. */
@@ -60,7 +79,7 @@ class Room {
 					{ x: box.x[1], y: place.y, z: place.z },
 					{ x: place.x, y: box.y[1], z: place.z },
 					{ x: place.x, y: place.y, z: box.z[1] }
-				].sort((a, b) => a.z - b.z || a.x - b.x || a.y - b.y);
+				].sort(lowest);
 				return box;
 			}
 		return undefined;
@@ -89,9 +108,11 @@ class Room {
  * Puts gear of several kinds into rooms together: the largest first, each at the lowest free corner (the extreme points of
  * T. G. Crainic, G. Perboli and R. Tadei, INFORMS J. on Computing 20, 2008), side by side and on top of one another. A
  * packing that is found is true; where something is left out, another order may still get it in.
+ *
+ * @param taken what stands in the rooms already, mm.
  */
-export function pack(boxes: readonly Box[], gear: readonly [id: string, gear: Gear][]): Packing {
-	const rooms = boxes.map((box) => new Room(box));
+export function pack(boxes: readonly Box[], gear: readonly [id: string, gear: Gear][], taken: readonly Box[] = []): Packing {
+	const rooms = boxes.map((box) => new Room(box, taken));
 	const volume = ({ length, width, height }: Gear) => length * width * height;
 	const packing: Packing = { packed: [], left: {} };
 	for (const [id, item] of [...gear].sort((a, b) => volume(b[1]) - volume(a[1]))) {
@@ -114,12 +135,16 @@ export function pack(boxes: readonly Box[], gear: readonly [id: string, gear: Ge
 export const leftOut = ({ left }: Packing): number => Object.values(left).reduce((sum, n) => sum + n, 0);
 
 /** The best packing over several ways to see the rooms: the one that leaves least out. */
-export function packBest(alternatives: readonly (readonly Box[])[], gear: readonly [id: string, gear: Gear][]): Packing {
+export function packBest(
+	alternatives: readonly (readonly Box[])[],
+	gear: readonly [id: string, gear: Gear][],
+	taken: readonly Box[] = []
+): Packing {
 	let best: Packing | undefined;
 	for (const boxes of alternatives) {
-		const found = pack(boxes, gear);
+		const found = pack(boxes, gear, taken);
 		if (!best || leftOut(found) < leftOut(best)) best = found;
 		if (leftOut(best) === 0) break;
 	}
-	return best ?? pack([], gear);
+	return best ?? pack([], gear, taken);
 }

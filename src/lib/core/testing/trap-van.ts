@@ -129,3 +129,29 @@ export const twoBoxes = (plan: Plan) =>
 export const heldBy = (id: string, anchors: string[]) =>
 	set(`pieces.${id}.held`, Object.fromEntries(anchors.map((anchor) => [anchor, { way: 'strap', anchor }])));
 export const trunk = (length: number, width: number) => ({ name: 'Trunk', length, width, height: 250, weight: 9, count: 1, under: 'bed' });
+/** A seat as one drives on it, and another one beside that of whoever drives. */
+export const upright = { state: 'upright', slide: 0, angle: 20 };
+export const other = frontSeat({ name: 'Other seat', y: -400, back: exact(2200) });
+/** Drawers that fill the room under a bed. */
+export const under = piece('drawer-unit', { rear: 150, length: 1900, width: 1100, height: 300 }, 'drawers');
+/** A new bolt through the floor, at a place along the van. */
+export const bolt = (x: number) => ({ way: 'new bolt through', surface: 'floor', x, at: 560 });
+/** Somebody who is away wherever nothing else is said. */
+export const crewOfOne = (plan: Plan) =>
+	made(
+		plan,
+		set('crew', { mara: { name: 'Mara', stature: 1700, weight: 60, wants: [] } }),
+		...Object.keys(plan.modes).map((id) => set(`modes.${id}.people`, { mara: { posture: 'away' } }))
+	);
+
+/** A plan with something wrong that one rule finds, and the same plan without it. */
+export interface Trap {
+	rule: string;
+	/** What goes wrong, in a few words. */
+	trap: string;
+	bad: Plan;
+	/** The same without it: no clash of this rule. */
+	good: Plan;
+	/** One of the turns that are offered settles it. */
+	fixed?: true;
+}

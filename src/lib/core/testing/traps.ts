@@ -1,4 +1,3 @@
-import { type Plan } from '../plan';
 import { exact } from './plans';
 import {
 	VAN,
@@ -20,28 +19,11 @@ import {
 	dog,
 	glass,
 	crate,
-	three,
-	lyingCase,
-	elsewhere,
-	pole,
-	rings,
-	twoBoxes,
-	heldBy,
-	trunk
+	type Trap
 } from './trap-van';
+import { SCENE_TRAPS } from './traps-scene';
 
-/** A plan with something wrong that one rule finds, and the same plan without it. */
-export interface Trap {
-	rule: string;
-	/** What goes wrong, in a few words. */
-	trap: string;
-	bad: Plan;
-	/** The same without it: no clash of this rule. */
-	good: Plan;
-	/** One of the turns that are offered settles it. */
-	fixed?: true;
-}
-
+/** Plans with something wrong, rule by rule. */
 export const TRAPS: readonly Trap[] = [
 	{ rule: 'fit-walls', trap: 'a bed wider than the van', bad: made(van(), bed({ width: 1700 })), good: made(van(), bed()), fixed: true },
 	{
@@ -401,83 +383,5 @@ export const TRAPS: readonly Trap[] = [
 		),
 		fixed: true
 	},
-	{
-		rule: 'bench-breadth',
-		trap: 'three people on a bench for one',
-		bad: made(van(), piece('bench-box', { side: 'left', length: 700, cushion: 50 }, 'bed'), three),
-		good: made(van(), piece('bench-box', { side: 'left', length: 1700, cushion: 50 }, 'bed'), three)
-	},
-	{
-		rule: 'thing-room',
-		trap: 'a case that lies half in the side wall',
-		bad: made(van(), lyingCase('case', { x: 500, y: 750, z: 0 })),
-		good: made(van(), lyingCase('case', { x: 500, y: 600, z: 0 }))
-	},
-	{
-		rule: 'thing-room',
-		trap: 'two cases in one place',
-		bad: made(van(), lyingCase('case', { x: 500, y: 0, z: 0 }), lyingCase('other', { x: 700, y: 50, z: 0 })),
-		good: made(van(), lyingCase('case', { x: 500, y: 0, z: 0 }), lyingCase('other', { x: 700, y: 400, z: 0 }))
-	},
-	{
-		rule: 'place',
-		trap: 'somebody who sleeps on a cabinet',
-		bad: made(van(), piece('cabinet', {}, 'bed'), lying(), elsewhere),
-		good: made(van(), bed(), lying(), elsewhere)
-	},
-	{
-		rule: 'place',
-		trap: 'somebody who rides lying on a bed',
-		bad: made(van(), bed(), lying(), elsewhere, set('modes.drive.people', { mara: { posture: 'lying', piece: 'bed' } })),
-		good: made(van(), bed(), lying(), elsewhere)
-	},
-	{
-		rule: 'body-room',
-		trap: 'a pole across a bed, in the thighs of whoever lies there',
-		bad: made(van({ fixtures: { pole: pole(570) } }), bed(), lying()),
-		good: made(van({ fixtures: { pole: pole(900) } }), bed(), lying())
-	},
-	{
-		rule: 'body-room',
-		trap: 'a case in the lap of a passenger',
-		bad: made(
-			van({ seats: { bench } }),
-			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 1 } }),
-			lyingCase('case', { x: 1750, y: -400, z: 420 }, 'drive')
-		),
-		good: made(
-			van({ seats: { bench } }),
-			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 1 } }),
-			lyingCase('case', { x: 300, y: 0, z: 0 }, 'drive')
-		)
-	},
-	{
-		rule: 'stands',
-		trap: 'a leg of a bed over a pit',
-		bad: made(van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([50, 400], [-700, 700], [-150, 0]) } } }), bed()),
-		good: made(van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([400, 900], [-200, 200], [-150, 0]) } } }), bed())
-	},
-	{
-		rule: 'stock',
-		trap: 'boards longer than the sheets they are cut from',
-		bad: made(van(), bed(), set('stock.sheets.ply-12.length', 1000), set('stock.sheets.ply-12.width', 900)),
-		good: made(van(), bed())
-	},
-	{
-		rule: 'anchor-load',
-		trap: 'two heavy boxes on one ring',
-		bad: made(van({ anchors: rings }), twoBoxes, heldBy('a', ['shared', 'r1']), heldBy('b', ['shared', 'r2'])),
-		good: made(
-			van({ anchors: { ...rings, shared: { ...rings.shared, rated: 9000 } } }),
-			twoBoxes,
-			heldBy('a', ['shared', 'r1']),
-			heldBy('b', ['shared', 'r2'])
-		)
-	},
-	{
-		rule: 'gear-together',
-		trap: 'a room under the bed used twice',
-		bad: made(van(), bed(), set('gear', { a: trunk(900, 900), b: trunk(900, 900), c: trunk(900, 900) })),
-		good: made(van(), bed(), set('gear', { a: trunk(900, 500), b: trunk(900, 500) }))
-	}
+	...SCENE_TRAPS
 ];

@@ -1,5 +1,5 @@
 import { sceneOf } from '../../derive';
-import { contains } from '../../geometry/polygon';
+import { bounds, contains } from '../../geometry/polygon';
 import { boxSeparation, vec3, type Box, type Vec3 } from '../../geometry/vector';
 import { floorLining } from '../../interior';
 import { figureOf, placeSitters, placeSleepers, poseInBed, hipsOf, type Limb } from '../../people';
@@ -158,6 +158,36 @@ export const BODY_FAULTS: readonly FaultKind[] = [
 			const box = around(vec3(x, pick([-1, 1], random)! * 1000, 500), vec3(80, 350, 80));
 			const edits = lying(plan, mode, 'planted', box);
 			return { plan: applyEdits(plan, edits), mode, subjects: ['planted'], words: 'a tub that stands in the side wall' };
+		}
+	},
+	{
+		fault: 'a thing in the wall while the rear stands open',
+		plant(plan, mode, random) {
+			const door = Object.entries(plan.vehicle.openings).find(([, { place }]) => place === 'rear');
+			if (!door) return undefined;
+			const { interior } = sceneOf(plan, mode);
+			const box = around(vec3(between(0.4, 0.7, random) * interior.length, pick([-1, 1], random)! * 1000, 500), vec3(80, 350, 80));
+			const edits = [...lying(plan, mode, 'planted', box), { path: ['modes', mode, 'doors', door[0]], value: 'open' }];
+			return { plan: applyEdits(plan, edits), mode, subjects: ['planted'], words: 'a tub in the side wall, the rear open' };
+		}
+	},
+	{
+		fault: 'a thing in the air',
+		plant(plan, mode, random) {
+			const scene = sceneOf(plan, mode);
+			const at = vec3(between(0.3, 0.7, random) * scene.interior.length, between(-200, 200, random), 620);
+			const box = around(at, vec3(60, 60, 60));
+			const solids = [
+				...scene.pieces.flatMap(({ parts, pads }) => [...parts, ...pads].map((one) => one.box)),
+				...scene.things.map(({ solid }) => solid.box),
+				...scene.interior.fixtures.map((one) => one.box),
+				...scene.seats.flatMap(({ y, profiles }) => profiles.map((profile): Box => ({ x: bounds(profile).x, y, z: bounds(profile).y })))
+			];
+			// Nothing at all below or beside it, however high.
+			const free = solids.every((one) => boxSeparation({ ...one, z: [0, 1] }, { ...box, z: [0, 1] }) > 5);
+			if (!free || !lies(box)) return undefined;
+			const edits = lying(plan, mode, 'planted', box);
+			return { plan: applyEdits(plan, edits), mode, subjects: ['planted'], words: 'a tub half a metre up in the air' };
 		}
 	},
 	{

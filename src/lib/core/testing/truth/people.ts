@@ -67,6 +67,20 @@ export const PEOPLE_FAULTS: readonly FaultKind[] = [
 		}
 	},
 	{
+		fault: 'the seat of whoever drives is out',
+		plant(plan, mode) {
+			if (plan.modes[mode].use !== 'drive') return undefined;
+			const driver = Object.entries(plan.crew).find(([id, { driving }]) => driving && plan.modes[mode].people[id]?.posture === 'in a seat');
+			if (!driver) return undefined;
+			const [id, { driving }] = driver;
+			const edits: Edit[] = [
+				{ path: ['vehicle', 'seats', driving!.seat, 'removable'], value: true },
+				{ path: ['modes', mode, 'seats', driving!.seat], value: { state: 'removed', slide: 0, angle: 0 } }
+			];
+			return { plan: applyEdits(plan, edits), mode, subjects: [id], words: `${id} drives, and the seat is out` };
+		}
+	},
+	{
 		fault: 'more ride than there are belts',
 		plant(plan, mode) {
 			if (plan.modes[mode].use !== 'drive') return undefined;

@@ -1,0 +1,162 @@
+import {
+	van,
+	piece,
+	bed,
+	lying,
+	set,
+	made,
+	block,
+	bench,
+	rearDoor,
+	wheel,
+	driving,
+	three,
+	lyingCase,
+	elsewhere,
+	pole,
+	rings,
+	twoBoxes,
+	heldBy,
+	trunk,
+	upright,
+	other,
+	under,
+	bolt,
+	crewOfOne,
+	type Trap
+} from './trap-van';
+
+/** Plans in which bodies are in one another's place, or in none. */
+export const SCENE_TRAPS: readonly Trap[] = [
+	{
+		rule: 'bench-breadth',
+		trap: 'three people on a bench for one',
+		bad: made(van(), piece('bench-box', { side: 'left', length: 700, cushion: 50 }, 'bed'), three),
+		good: made(van(), piece('bench-box', { side: 'left', length: 1700, cushion: 50 }, 'bed'), three)
+	},
+	{
+		rule: 'thing-room',
+		trap: 'a case that lies half in the side wall',
+		bad: made(van(), lyingCase('case', { x: 500, y: 750, z: 0 })),
+		good: made(van(), lyingCase('case', { x: 500, y: 600, z: 0 }))
+	},
+	{
+		rule: 'thing-room',
+		trap: 'two cases in one place',
+		bad: made(van(), lyingCase('case', { x: 500, y: 0, z: 0 }), lyingCase('other', { x: 700, y: 50, z: 0 })),
+		good: made(van(), lyingCase('case', { x: 500, y: 0, z: 0 }), lyingCase('other', { x: 700, y: 400, z: 0 }))
+	},
+	{
+		rule: 'place',
+		trap: 'somebody who sleeps on a cabinet',
+		bad: made(van(), piece('cabinet', {}, 'bed'), lying(), elsewhere),
+		good: made(van(), bed(), lying(), elsewhere)
+	},
+	{
+		rule: 'place',
+		trap: 'somebody who rides lying on a bed',
+		bad: made(van(), bed(), lying(), elsewhere, set('modes.drive.people', { mara: { posture: 'lying', piece: 'bed' } })),
+		good: made(van(), bed(), lying(), elsewhere)
+	},
+	{
+		rule: 'body-room',
+		trap: 'a pole across a bed, in the thighs of whoever lies there',
+		bad: made(van({ fixtures: { pole: pole(570) } }), bed(), lying()),
+		good: made(van({ fixtures: { pole: pole(900) } }), bed(), lying())
+	},
+	{
+		rule: 'body-room',
+		trap: 'a case in the lap of a passenger',
+		bad: made(
+			van({ seats: { bench } }),
+			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 1 } }),
+			lyingCase('case', { x: 1750, y: -400, z: 420 }, 'drive')
+		),
+		good: made(
+			van({ seats: { bench } }),
+			set('modes.drive.seats', { bench: { state: 'upright', slide: 0, angle: 15, passengers: 1 } }),
+			lyingCase('case', { x: 300, y: 0, z: 0 }, 'drive')
+		)
+	},
+	{
+		rule: 'stands',
+		trap: 'a leg of a bed over a pit',
+		bad: made(van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([50, 400], [-700, 700], [-150, 0]) } } }), bed()),
+		good: made(van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([400, 900], [-200, 200], [-150, 0]) } } }), bed())
+	},
+	{
+		rule: 'stock',
+		trap: 'boards longer than the sheets they are cut from',
+		bad: made(van(), bed(), set('stock.sheets.ply-12.length', 1000), set('stock.sheets.ply-12.width', 900)),
+		good: made(van(), bed())
+	},
+	{
+		rule: 'anchor-load',
+		trap: 'two heavy boxes on one ring',
+		bad: made(van({ anchors: rings }), twoBoxes, heldBy('a', ['shared', 'r1']), heldBy('b', ['shared', 'r2'])),
+		good: made(
+			van({ anchors: { ...rings, shared: { ...rings.shared, rated: 9000 } } }),
+			twoBoxes,
+			heldBy('a', ['shared', 'r1']),
+			heldBy('b', ['shared', 'r2'])
+		)
+	},
+	{
+		rule: 'gear-together',
+		trap: 'a room under the bed used twice',
+		bad: made(van(), bed(), set('gear', { a: trunk(900, 900), b: trunk(900, 900), c: trunk(900, 900) })),
+		good: made(van(), bed(), set('gear', { a: trunk(900, 500), b: trunk(900, 500) }))
+	},
+	{
+		rule: 'thing-room',
+		trap: 'a case in the side wall while the rear stands open',
+		bad: made(van({ openings: rearDoor(700) }), set('modes.night.doors', { rear: 'open' }), lyingCase('case', { x: 500, y: 780, z: 0 })),
+		good: made(van({ openings: rearDoor(700) }), set('modes.night.doors', { rear: 'open' }), lyingCase('case', { x: 500, y: 600, z: 0 }))
+	},
+	{
+		rule: 'thing-stands',
+		trap: 'a case that hangs in the air',
+		bad: made(van(), lyingCase('case', { x: 500, y: 0, z: 600 })),
+		good: made(van(), bed(), lyingCase('case', { x: 500, y: 0, z: 480 }))
+	},
+	{
+		rule: 'place',
+		trap: 'somebody whose own seat at the wheel is out, beside one that is there',
+		bad: made(
+			van({ seats: { wheel, other } }),
+			driving(0),
+			set('modes.drive.seats', { wheel: { state: 'removed', slide: 0, angle: 20 }, other: upright })
+		),
+		good: made(van({ seats: { wheel, other } }), driving(0), set('modes.drive.seats', { wheel: upright, other: upright }))
+	},
+	{
+		rule: 'gear-together',
+		trap: 'drawers under a bed, and a trunk that was to go there',
+		bad: made(van(), bed({ height: 500 }), under, set('gear', { a: trunk(600, 500) })),
+		good: made(van(), bed({ height: 500 }), set('gear', { a: trunk(600, 500) }))
+	},
+	{
+		rule: 'gear-together',
+		trap: 'a case that lies where a trunk was to go',
+		bad: made(van(), bed({ length: 900, width: 800 }), set('gear', { a: trunk(500, 500) }), lyingCase('case', { x: 400, y: 0, z: 0 })),
+		good: made(van(), bed({ length: 900, width: 800 }), set('gear', { a: trunk(500, 500) }), lyingCase('case', { x: 1500, y: 0, z: 0 }))
+	},
+	{
+		rule: 'held',
+		trap: 'two bolts in one hole',
+		bad: made(van(), bed(), set('pieces.bed.held', { a: bolt(130), b: bolt(130) })),
+		good: made(van(), bed(), set('pieces.bed.held', { a: bolt(130), b: { ...bolt(130), at: -560 } }))
+	},
+	{
+		rule: 'stock',
+		trap: 'a bar of no length',
+		bad: made(van(), bed(), set('pieces.bed.params.width', 200), set('stock.bars.batten-45x21.length', 100)),
+		good: made(van(), bed(), set('stock.bars.batten-45x21.width', 6))
+	},
+	{
+		rule: 'place',
+		trap: 'more who ride on a bench than it has belts; parked they may sit there',
+		bad: made(van({ seats: { bench: { ...bench, belts: 0 } } }), crewOfOne, set('modes.drive.people', { mara: { posture: 'in a seat' } })),
+		good: made(van({ seats: { bench: { ...bench, belts: 0 } } }), crewOfOne, set('modes.day.people', { mara: { posture: 'in a seat' } }))
+	}
+];
