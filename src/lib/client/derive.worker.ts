@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import createHighs, { type Highs } from 'highs';
 import highsWasm from 'highs/runtime?url';
-import { byWorst, conversionFindings, findingsOf, fixesFor, tolerancesOf, type Finding, type Tolerances } from '../core/checks';
+import { conversionsOf, findingsOf, fixesFor, tolerancesOf, worstFirst, type Finding, type Fix, type Tolerances } from '../core/checks';
 import { cuttingPlan, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
 import { heightStudy, leversOf, type HeightStudy, type Lever } from '../core/height';
@@ -13,7 +13,7 @@ import { longestSleeper, placeSleepers, sharedByTwo, type BedPosture, type Share
 import { kindOf, type PieceState } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
-import { breathe } from './breathe';
+import { breathe, stepping } from './breathe';
 import { crossSection, longSection, viewFromAbove, type View } from '../core/views';
 
 /** What a window is looking at. */
@@ -58,7 +58,7 @@ let studied: { plan: Plan; study: HeightStudy } | undefined;
 /** The conversion that is being rehearsed. */
 let conversion: { plan: Plan; from: string; found: Conversion } | undefined;
 /** Rises with every conversion that is asked about: the search for a change that opens an older one stops. */
-let conversions = 0;
+let asked = 0;
 let solver: Promise<Highs> | undefined;
 
 /** Takes a plan over, sharing what did not change with the one before; work for an older plan stops. */
@@ -73,7 +73,7 @@ const derive = {
 		const present = adopt(next);
 		const drawn = { plan: present, scene: sceneOf(present, modeId), selected, posture };
 		return {
-			findings: [...findingsOf(present, tolerances), ...stillTrue(present)].sort(byWorst),
+			findings: worstFirst(findingsOf(present, tolerances), stillTrue(present)),
 			views: { above: viewFromAbove(drawn), long: longSection(drawn), cross: crossSection(drawn, sectionX) },
 			thumbs: Object.fromEntries(Object.keys(present.modes).map((id) => [id, longSection({ plan: present, scene: sceneOf(present, id) })])),
 			states: Object.fromEntries(
@@ -82,24 +82,18 @@ const derive = {
 		};
 	},
 
-	/** Works out tolerances and fixes of the plan last looked at, reporting as it goes; ends early when a newer plan comes. */
+	/** Works out tolerances, conversions and what settles each clash of the plan last looked at, reporting as it goes; ends early when a newer plan comes. */
 	async refine(system: UnitSystem, report: (part: Refined) => void): Promise<void> {
 		const [mine, present] = [turn, plan];
 		if (!present) return;
-		const run = tolerancesOf(present);
-		for (;;) {
-			const step = run.next();
-			if (step.done) {
-				tolerances = step.value;
-				break;
-			}
-			if (step.value.done % 4 === 0) await breathe();
-			if (mine !== turn) return;
-		}
-		await breathe();
-		if (mine !== turn) return;
-		reached = conversionFindings(present);
-		const findings = [...findingsOf(present, tolerances), ...reached].sort(byWorst);
+		const stale = () => mine !== turn;
+		const known = await stepping(tolerancesOf(present), stale, 4);
+		if (!known) return;
+		tolerances = known;
+		const conversions = await stepping(conversionsOf(present), stale);
+		if (!conversions) return;
+		reached = conversions;
+		const findings = worstFirst(findingsOf(present, tolerances), reached);
 		const longest: Refined['longest'] = [];
 		const pairs: Refined['pairs'] = [];
 		for (const modeId of Object.keys(present.modes)) {
@@ -112,14 +106,20 @@ const derive = {
 			pairs.push(...sharedByTwo(sleepers).map((pair) => ({ ...pair, modeId })));
 		}
 		report({ findings, longest, pairs, progress: 0.5 });
-		const open = findings.filter((f) => f.status !== 'clear' && f.fixes === null);
-		for (const [i, finding] of open.entries()) {
+		const clashes = findings.filter(({ status, fixes }) => status === 'clash' && fixes === null);
+		for (const [i, finding] of clashes.entries()) {
 			await breathe();
-			if (mine !== turn) return;
+			if (stale()) return;
 			finding.fixes = fixesFor(present, finding, tolerances, system);
-			report({ findings, longest, pairs, progress: 0.5 + (0.5 * (i + 1)) / open.length });
+			report({ findings, longest, pairs, progress: 0.5 + (0.5 * (i + 1)) / clashes.length });
 		}
 		report({ findings, longest, pairs, progress: 1 });
+	},
+
+	/** What settles one finding of the plan last looked at, whatever its status; nothing when it is not found any more. */
+	fixes(id: string, system: UnitSystem): Fix[] | undefined {
+		const finding = plan && findingsOf(plan, tolerances).find((one) => one.id === id);
+		return plan && finding && fixesFor(plan, finding, tolerances, system);
 	},
 
 	/** The height chart of a piece; the present height of the piece plays no part in it. */
@@ -150,7 +150,7 @@ const derive = {
 
 	/** The way from one mode to another; {@link during} shows it. */
 	convert(next: Plan, from: string, to: string): Conversion {
-		conversions++;
+		asked++;
 		const present = adopt(next);
 		conversion = { plan: present, from, found: convert(present, from, to) };
 		return conversion.found;
@@ -168,14 +168,8 @@ const derive = {
 
 	/** The smallest changes after which a blocked conversion works; nothing when something newer is asked meanwhile. */
 	async unblock(next: Plan, from: string, to: string, system: UnitSystem): Promise<Unblocking[]> {
-		const mine = ++conversions;
-		const run = unblocking(adopt(next), from, to, system);
-		for (;;) {
-			const step = run.next();
-			if (step.done) return step.value;
-			await breathe();
-			if (mine !== conversions) return [];
-		}
+		const mine = ++asked;
+		return (await stepping(unblocking(adopt(next), from, to, system), () => mine !== asked)) ?? [];
 	},
 
 	/** What can be reached in a mode, and how. */

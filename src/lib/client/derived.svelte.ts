@@ -20,6 +20,8 @@ export class Derived {
 	longest: Refined['longest'] = $state.raw([]);
 	pairs: Refined['pairs'] = $state.raw([]);
 	study: HeightStudy | undefined = $state.raw();
+	/** The finding whose details are on screen, and the units in which its fixes are put. */
+	private opened: { id: string; system: UnitSystem } | undefined;
 	/** Share of the slower work that is done. */
 	progress = $state(0);
 	/** A sentence when the worker failed. */
@@ -69,12 +71,29 @@ export class Derived {
 		await this.remote.refine(
 			system,
 			proxy((part: Refined) => {
-				this.findings = part.findings;
+				this.findings = keepFixes(this.findings, part.findings);
 				this.longest = part.longest;
 				this.pairs = part.pairs;
 				this.progress = part.progress;
 			})
 		);
+		await this.settle();
+	}
+
+	/** Says which finding is open on screen, if any: what settles it is worked out now and with every new plan. */
+	open(id: string | undefined, system: UnitSystem): void {
+		this.opened = id === undefined ? undefined : { id, system };
+		void this.settle();
+	}
+
+	private async settle(): Promise<void> {
+		if (!this.opened) return;
+		const { id, system } = this.opened;
+		const finding = this.findings.find((one) => one.id === id);
+		// What is clear has nothing to settle, and a clash gets its fixes without being opened.
+		if (!finding || finding.status === 'clear' || (finding.status === 'clash' && finding.fixes)) return;
+		const fixes = await this.remote.fixes(id, system);
+		if (fixes) this.findings = this.findings.map((finding) => (finding.id === id ? { ...finding, fixes } : finding));
 	}
 
 	/** What besides the height is traded for millimetres, setting by setting as it is worked out. */
@@ -126,8 +145,8 @@ export class Derived {
 	}
 }
 
-/** A finding that did not change keeps the fixes that were worked out for it until new ones come. */
+/** A finding keeps the fixes that were worked out for it until new ones come. */
 function keepFixes(before: Finding[], now: Finding[]): Finding[] {
 	const known = new Map(before.map((finding) => [finding.id, finding]));
-	return now.map((finding) => ({ ...finding, fixes: known.get(finding.id)?.fixes ?? finding.fixes }));
+	return now.map((finding) => ({ ...finding, fixes: finding.fixes ?? known.get(finding.id)?.fixes ?? null }));
 }

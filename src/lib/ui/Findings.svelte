@@ -13,12 +13,13 @@
 		progress: number;
 		pointed: Finding | undefined;
 		onpoint: (finding: Finding | undefined) => void;
+		/** The finding that was opened, or that none is open any more. */
+		onopen: (id: string | undefined) => void;
 		onfix: (finding: Finding, fix: Fix) => void;
 	}
-	let { findings, modes, progress, pointed, onpoint, onfix }: Props = $props();
+	let { findings, modes, progress, pointed, onpoint, onopen, onfix }: Props = $props();
 
 	let open: string | undefined = $state();
-	const keyOf = (finding: Finding) => `${finding.rule}:${finding.key}`;
 	const counts = $derived(
 		(['clash', 'unmeasured', 'tight', 'clear'] as const).map((status) => ({
 			status,
@@ -56,15 +57,16 @@
 		{/if}
 		<ul>
 			{#each findings as finding (finding.id)}
-				{@const isOpen = open === keyOf(finding)}
+				{@const isOpen = open === finding.id}
 				<li class={finding.status} class:pointed={pointed?.id === finding.id}>
 					<button
 						type="button"
 						class="head"
 						aria-expanded={isOpen}
 						onclick={() => {
-							open = isOpen ? undefined : keyOf(finding);
+							open = isOpen ? undefined : finding.id;
 							onpoint(isOpen ? undefined : finding);
+							onopen(open);
 						}}
 						onpointerenter={() => onpoint(finding)}
 						onfocus={() => onpoint(finding)}
@@ -103,13 +105,14 @@
 								.join('; ')}.
 						</p>
 					{/if}
-					{#if finding.status === 'clash' || isOpen}
+					{#if finding.status === 'clash' || (isOpen && finding.status !== 'clear')}
 						{#each (finding.fixes ?? []).slice(0, isOpen ? 4 : 2) as fix, i (i)}
 							<div class="fix">
 								<button type="button" class="tool" onclick={() => onfix(finding, fix)}>{fix.label}</button>
 								<span class="quiet">{fix.cost}</span>
 							</div>
 						{/each}
+						{#if finding.fixes === null}<p class="quiet none">Trying out what would settle this …</p>{/if}
 						{#if finding.fixes?.length === 0}<p class="quiet none">
 								No single size settles this. Change two things, or what is asked.
 							</p>{/if}

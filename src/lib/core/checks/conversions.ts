@@ -1,5 +1,5 @@
 import { convert, type Conversion } from '../moves';
-import { remember } from '../memory';
+import { toEnd } from '../stepwise';
 import { sceneOf } from '../derive';
 import { vec3 } from '../geometry/vector';
 import type { Plan } from '../plan/plan';
@@ -26,32 +26,40 @@ function reasonOf(plan: Plan, found: Extract<Conversion, { ok: false }>): { why:
 
 /**
  * Whether every mode of a plan can be got to from how one arrives: what cannot be made is wrong with the plan, not only with
- * the way. Looked for by search, so remembered.
+ * the way. Each is a search of its own; yields how many are done after each, so that a caller can show progress or stop.
  */
-export const conversionFindings = remember((plan: Plan): Finding[] => {
+export function* conversionsOf(plan: Plan): Generator<number, Finding[]> {
 	const from = startOf(plan);
-	if (from === undefined) return [];
-	return Object.keys(plan.modes)
-		.filter((to) => to !== from)
-		.map((to): Finding => {
-			const found = convert(plan, from, to);
-			const common = {
-				id: `conversion:${from}+${to}`,
-				rule: 'conversion',
-				key: `${from}+${to}`,
-				title: `${plan.modes[from].name} to ${plan.modes[to].name}`,
-				modes: [to],
-				comfort: 0,
-				unit: 'count' as const,
-				limit: 1,
-				at: vec3(sceneOf(plan, to).interior.length / 2, 0, 0),
-				tolerance: 0,
-				sensitivities: [],
-				fixes: []
-			};
-			if (found.ok)
-				return { ...common, subjects: [], status: 'clear', margin: 0, actual: 1, why: `It takes ${Math.round(found.seconds)} seconds.` };
-			const { why, subjects } = reasonOf(plan, found);
-			return { ...common, subjects, status: found.proven ? 'clash' : 'unmeasured', margin: found.proven ? -1 : 0, actual: 0, why };
-		});
-});
+	const findings: Finding[] = [];
+	for (const to of Object.keys(plan.modes)) {
+		if (from === undefined || to === from) continue;
+		findings.push(conversionFinding(plan, from, to));
+		yield findings.length;
+	}
+	return findings;
+}
+
+/** {@link conversionsOf} to its end. */
+export const conversionFindings = (plan: Plan): Finding[] => toEnd(conversionsOf(plan));
+
+function conversionFinding(plan: Plan, from: string, to: string): Finding {
+	const found = convert(plan, from, to);
+	const common = {
+		id: `conversion:${from}+${to}`,
+		rule: 'conversion',
+		key: `${from}+${to}`,
+		title: `${plan.modes[from].name} to ${plan.modes[to].name}`,
+		modes: [to],
+		comfort: 0,
+		unit: 'count' as const,
+		limit: 1,
+		at: vec3(sceneOf(plan, to).interior.length / 2, 0, 0),
+		tolerance: 0,
+		sensitivities: [],
+		fixes: []
+	};
+	if (found.ok)
+		return { ...common, subjects: [], status: 'clear', margin: 0, actual: 1, why: `It takes ${Math.round(found.seconds)} seconds.` };
+	const { why, subjects } = reasonOf(plan, found);
+	return { ...common, subjects, status: found.proven ? 'clash' : 'unmeasured', margin: found.proven ? -1 : 0, actual: 0, why };
+}

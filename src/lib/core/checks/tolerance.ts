@@ -1,7 +1,8 @@
-import { inVariedVehicle } from '../derive';
+import { builtAnew, inVariedVehicle } from '../derive';
 import { measurementList, type MeasurementEntry } from '../interior';
-import { applyEdits, type Edit } from '../plan/edit';
+import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
+import { toEnd } from '../stepwise';
 import type { Sensitivity } from './finding';
 import { resultsIn, resultsOfRule, toleranceKey, type Tolerance, type Tolerances } from './run';
 
@@ -84,8 +85,10 @@ function effectsOf(plan: Plan, entries: readonly MeasurementEntry[], base: Reado
 			path: [...path, 'mm'],
 			value: mm + side * plusMinus
 		}));
-		for (const [key, margin] of marginsOf(inVariedVehicle(plan, edits))) note(key, margin);
-		const anew = applyEdits(plan, edits);
+		const varied = inVariedVehicle(plan, edits);
+		for (const [key, margin] of marginsOf(varied)) note(key, margin);
+		const anew = builtAnew(plan, varied);
+		if (!anew) continue;
 		for (const mode of Object.keys(plan.modes))
 			for (const rule of BY_PLACE) for (const result of resultsOfRule(anew, mode, rule)) note(toleranceKey(mode, result), result.margin);
 	}
@@ -101,9 +104,5 @@ const sensitivity = (entry: MeasurementEntry, effect: number): Sensitivity => ({
 
 /** {@link tolerancesOf} to its end. */
 export function allTolerances(plan: Plan): Tolerances {
-	const run = tolerancesOf(plan);
-	for (;;) {
-		const step = run.next();
-		if (step.done) return step.value;
-	}
+	return toEnd(tolerancesOf(plan));
 }

@@ -1,1 +1,1 @@
-export { assemblyOf, interiorOf, inVariedVehicle, pieceIn, sceneOf } from './scene';
+export { assemblyOf, builtAnew, interiorOf, inVariedVehicle, pieceIn, sceneOf } from './scene';

@@ -4,6 +4,7 @@ import type { Box } from '../geometry/vector';
 import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
 import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
 import { applyEdits, type Edit } from '../plan/edit';
+import { shareStructure } from '../plan/share';
 import type { Mode, Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
 import { remember } from '../memory';
@@ -31,12 +32,17 @@ const withWells = remember((seats: Vehicle['seats']): Vehicle['seats'] =>
 export const interiorOf = ({ length, stations, rear, arches, contours, fixtures, lining, seats }: Vehicle): Interior =>
 	builtFrom(length, stations, rear, arches, contours, fixtures, lining, withWells(seats));
 
-const assembled = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']) =>
-	assemble(piece, { interior: interiorOf(vehicle), windows: windowsOf(vehicle, interiorOf(vehicle)), zones: zonesOf(vehicle), stock })
-);
-
 /** Vehicles that turn out other than they were measured, with the measured one that the pieces were cut for. */
 const measuredAs = new WeakMap<Vehicle, Vehicle>();
+/** Vehicles in which the pieces are built anew, with the one that they were built for before. */
+const builtBefore = new WeakMap<Vehicle, Vehicle>();
+
+const assembled = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']): Assembly => {
+	const windows = windowsOf(vehicle, interiorOf(vehicle));
+	const built = assemble(piece, { interior: interiorOf(vehicle), windows, zones: zonesOf(vehicle), stock });
+	const before = builtBefore.get(vehicle);
+	return before ? shareStructure(assembled(piece, before, stock), built) : built;
+});
 
 /** The assembly of a piece in a vehicle, remembered; in a vehicle that turns out other than measured, as it was cut. */
 export const assemblyOf = (piece: Piece, vehicle: Vehicle, stock: Plan['stock']): Assembly =>
@@ -52,6 +58,19 @@ export function inVariedVehicle(plan: Plan, edits: readonly Edit[]): Plan {
 	const varied = applyEdits(plan, edits);
 	if (varied.vehicle !== plan.vehicle) measuredAs.set(varied.vehicle, measuredAs.get(plan.vehicle) ?? plan.vehicle);
 	return varied;
+}
+
+/**
+ * The plan of {@link inVariedVehicle} as it would be drawn had the vehicle been measured so from the start: what stands by a size
+ * stands elsewhere. Nothing when every piece comes out as it was.
+ */
+export function builtAnew(plan: Plan, varied: Plan): Plan | undefined {
+	const vehicle = { ...varied.vehicle };
+	builtBefore.set(vehicle, plan.vehicle);
+	const moved = Object.values(plan.pieces).some(
+		(piece) => assemblyOf(piece, vehicle, plan.stock) !== assemblyOf(piece, plan.vehicle, plan.stock)
+	);
+	return moved ? { ...varied, vehicle } : undefined;
 }
 
 /** A piece in one of its states, remembered: modes that use the same state share it. The id and name come with the piece. */

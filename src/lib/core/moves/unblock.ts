@@ -1,6 +1,7 @@
 import { assemblyOf } from '../derive';
 import type { Edit, Plan } from '../plan';
 import { applyEdits } from '../plan/edit';
+import { toEnd } from '../stepwise';
 import { pieceKnobs, seatKnobs, smallestTurn, turnWords, type Knob } from '../turning';
 import type { UnitSystem } from '../units';
 import { tryMove, trySeat } from './actions';
@@ -108,9 +109,5 @@ export function* unblocking(plan: Plan, fromMode: string, toMode: string, system
 
 /** The result of {@link unblocking}, all at once. */
 export function unblock(plan: Plan, fromMode: string, toMode: string, system: UnitSystem = 'metric'): Unblocking[] {
-	const run = unblocking(plan, fromMode, toMode, system);
-	for (;;) {
-		const step = run.next();
-		if (step.done) return step.value;
-	}
+	return toEnd(unblocking(plan, fromMode, toMode, system));
 }

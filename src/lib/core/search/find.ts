@@ -5,6 +5,7 @@ import { groundOf, type Ground } from './ground';
 import { MECHANISMS, type Mechanism } from './mechanisms';
 import { closestMiss, tooDear, type Miss, type Refusal } from './misses';
 import { byWishes, clamp, forbidden, outcomeOf } from './outcome';
+import { toEnd } from '../stepwise';
 import type { Settled } from './settle';
 
 /** A layout that works: no rule clashes in any mode. */
@@ -174,8 +175,5 @@ export function* finding(
 
 /** The whole search at once. */
 export function find(plan: Plan, brief: Brief, options?: Parameters<typeof finding>[2]): FindProgress {
-	const run = finding(plan, brief, options);
-	let step = run.next();
-	while (!step.done) step = run.next();
-	return step.value;
+	return toEnd(finding(plan, brief, options));
 }

@@ -271,6 +271,7 @@
 		progress={answers?.progress ?? 0}
 		{pointed}
 		onpoint={(finding) => (pointed = finding)}
+		onopen={(id) => answers?.open(id, preferences.units)}
 		onfix={(_, fix) => applyFix(fix)}
 	/>
 </div>

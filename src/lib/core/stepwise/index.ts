@@ -1,0 +1,7 @@
+/** Runs work that pauses between its steps to its end, and hands on what it comes to. */
+export function toEnd<T>(run: Generator<unknown, T>): T {
+	for (;;) {
+		const step = run.next();
+		if (step.done) return step.value;
+	}
+}
