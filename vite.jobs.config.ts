@@ -1,7 +1,13 @@
 import { defineConfig } from 'vite';
 
-/** The worker of the server's threads: our own code in one file, packages as they are installed. */
+/** What runs beside the server, our own code in one file each, packages as they are installed: the worker of its threads, the command line. */
 export default defineConfig({
 	publicDir: false,
-	build: { ssr: 'src/lib/server/jobs/worker.ts', outDir: 'build/jobs', emptyOutDir: true, target: 'node20' }
+	build: {
+		ssr: true,
+		rollupOptions: { input: { worker: 'src/lib/server/jobs/worker.ts', nook: 'cli/nook.ts' } },
+		outDir: 'build/jobs',
+		emptyOutDir: true,
+		target: 'node20'
+	}
 });

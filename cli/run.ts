@@ -2,7 +2,7 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import Module from 'manifold-3d';
-import { allTolerances, conversionFindings, findingsOf, fixesFor, worstFirst } from '../src/lib/core/checks';
+import { allTolerances, conversionFindings, findingsOf, fixesFor, worstFirst, type Finding } from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
@@ -20,7 +20,9 @@ export const EXIT = { fine: 0, clash: 1, unreadable: 2 } as const;
 
 const USAGE = `nook: questions to a plan, answered in the terminal
 
-  nook check FILE [--json]    findings of every mode; exit 0 no clash, 1 a clash
+  nook check FILE [--fixes] [--json]
+                              findings of every mode, with what settles each clash; --fixes: each of all others as well;
+                              exit 0 no clash, 1 a clash
   nook parts FILE [--json]    the parts list
   nook cut FILE [--json]      sheet and bar layouts, what to buy
   nook convert FILE --from MODE --to MODE [--json]
@@ -53,17 +55,20 @@ interface Options {
 	from?: string;
 	to?: string;
 	json: boolean;
+	/** Fixes for whatever is not clear, not only for clashes. */
+	fixes: boolean;
 	system: UnitSystem;
 }
 
-function check(plan: Plan, { json, system }: Options, { out }: Streams): number {
+function check(plan: Plan, { json, fixes, system }: Options, { out }: Streams): number {
 	const tolerances = allTolerances(plan);
 	const found = worstFirst(findingsOf(plan, tolerances), conversionFindings(plan));
+	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');
 	const findings = found.map((finding) => ({
 		...finding,
 		why: withUnits(finding.why, system),
 		sensitivities: finding.sensitivities.map((s) => ({ ...s, label: withUnits(s.label, system) })),
-		fixes: finding.status === 'clear' || finding.fixes ? [] : fixesFor(plan, finding, tolerances, system)
+		fixes: isTried(finding) ? fixesFor(plan, finding, tolerances, system) : []
 	}));
 	const clash = findings.some((finding) => finding.status === 'clash');
 	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);
@@ -218,6 +223,7 @@ export async function run(args: string[], streams: Streams): Promise<number> {
 			allowPositionals: true,
 			options: {
 				json: { type: 'boolean', default: false },
+				fixes: { type: 'boolean', default: false },
 				from: { type: 'string' },
 				to: { type: 'string' },
 				imperial: { type: 'boolean', default: false },
@@ -234,7 +240,8 @@ export async function run(args: string[], streams: Streams): Promise<number> {
 			return EXIT.fine;
 		}
 		if (!Object.hasOwn(COMMANDS, command)) throw new Unreadable(`there is no command “${command}”; try nook --help.`);
-		const options: Options = { json: values.json, from: values.from, to: values.to, system: values.imperial ? 'imperial' : 'metric' };
+		const { json, fixes, from, to, imperial } = values;
+		const options: Options = { json, fixes, from, to, system: imperial ? 'imperial' : 'metric' };
 		return await COMMANDS[command as keyof typeof COMMANDS](readPlanAt(file), options, streams);
 	} catch (error) {
 		// parseArgs complains of unknown flags with a TypeError; anything else is a fault of ours and is shown whole.

@@ -5,7 +5,7 @@ import { solidsOf, type PlacedPiece, type Scene } from '../modes';
 import type { Aisle } from '../pieces';
 import { seatBoxes } from '../people';
 import { lengthMark } from '../units';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** Legs and hips pass through an aisle up to this height, mm; what hangs higher is passed under. */
 const HIPS: [number, number] = [30, 1000];
@@ -57,8 +57,9 @@ function distanceOut({ line: [a, b], out }: Aisle, outline: Polygon): number {
 }
 
 /** The width that a run of cabinets was asked to keep free before it. */
-export const aisleWidth: Check = {
+export const aisleWidth = check({
 	rule: 'aisle',
+	reads: [],
 	run: ({ scene }) =>
 		scene.mode.use !== 'day'
 			? []
@@ -87,4 +88,4 @@ export const aisleWidth: Check = {
 						};
 					})
 				)
-};
+});

@@ -4,7 +4,7 @@ import { leastHalfWidth, sign, SIDES } from '../interior';
 import { firmParts, type PlacedPiece, type Scene } from '../modes';
 import { seatBoxes } from '../people';
 import { lengthMark } from '../units';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** Something beside a piece: how far away it is on its side, and how the two meet. */
 interface Beside {
@@ -49,8 +49,9 @@ function besides(scene: Scene, box: Box): { left?: Beside; right?: Beside } {
 }
 
 /** What stands between two things is made smaller than its gap, by how it meets each of them: nothing fits that is as wide as its gap. */
-export const allowance: Check = {
+export const allowance = check({
 	rule: 'allowance',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const box = boxOf(piece);
@@ -76,4 +77,4 @@ export const allowance: Check = {
 				}
 			];
 		})
-};
+});

@@ -1,13 +1,15 @@
 import { vec3 } from '../geometry/vector';
 import { ANIMAL, placeAnimals } from '../people';
-import type { Check, Result } from './finding';
+import { BODY_TABLES } from './bodies';
+import { check, type Result } from './finding';
 import { lengthMark } from '../units';
 
 /** A place for every dog in every mode: long and broad enough to lie, and high enough to stand up in. */
-export const animalPlace: Check = {
+export const animalPlace = check({
 	rule: 'animal-place',
+	reads: BODY_TABLES,
 	run: ({ plan, scene }) =>
-		placeAnimals(plan.animals ?? {}, plan.vehicle, plan.crew, scene).map(({ id, animal, at, free, share, piece }): Result => {
+		placeAnimals(plan.animals, plan.vehicle, plan.crew, scene).map(({ id, animal, at, free, share, piece }): Result => {
 			const { name, length, shoulder } = animal;
 			const lying = ANIMAL.lying * shoulder;
 			const common = {
@@ -37,4 +39,4 @@ export const animalPlace: Check = {
 				line: [at, vec3(at.x, at.y, at.z + free)]
 			};
 		})
-};
+});

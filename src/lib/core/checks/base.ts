@@ -2,7 +2,7 @@ import { OPEN_SHARE, widestGap, zonesIn } from '../air';
 import { bounds } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
 import type { PlacedPiece } from '../modes';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 import { lengthMark } from '../units';
 
 /** Where a sleep or sit surface of a piece lies in its present state. */
@@ -14,8 +14,9 @@ const centreOf = (piece: PlacedPiece) => {
 	return vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, piece.assembly.deck);
 };
 
-export const slatGaps: Check = {
+export const slatGaps = check({
 	rule: 'slat-gap',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const zones = zonesIn(piece.assembly.slats, piece.state.id);
@@ -39,10 +40,11 @@ export const slatGaps: Check = {
 				}
 			];
 		})
-};
+});
 
-export const slatAir: Check = {
+export const slatAir = check({
 	rule: 'slat-air',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const zones = zonesIn(piece.assembly.slats, piece.state.id);
@@ -64,7 +66,7 @@ export const slatAir: Check = {
 				}
 			];
 		})
-};
+});
 
 /** Past the edge of its base a pad may stand out this far, and this much of the base may stay bare, mm; our own figures. */
 const OVERHANG = 20;
@@ -72,8 +74,9 @@ const BARE = 60;
 /** Boards that lie this little lower still bear the mattress: a pull-out slides under its seat, mm. */
 const STEP_DOWN = 16;
 
-export const padCover: Check = {
+export const padCover = check({
 	rule: 'pad-cover',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const pads = piece.pads.filter((p) => p.role === 'mattress');
@@ -116,11 +119,12 @@ export const padCover: Check = {
 				}
 			];
 		})
-};
+});
 
 /** Distances inside a piece that its own kind watches, such as the hold of a stop. */
-export const innerMargins: Check = {
+export const innerMargins = check({
 	rule: 'inner-margin',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece) =>
 			piece.assembly.innerMargins
@@ -139,4 +143,4 @@ export const innerMargins: Check = {
 					at: inner.at
 				}))
 		)
-};
+});

@@ -2,7 +2,7 @@ import { bounds } from '../geometry/polygon';
 import { vec3, type Vec3 } from '../geometry/vector';
 import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Body, type Sitter } from '../people';
 import { lengthMark } from '../units';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
 
 /** Heels stand this share of stature behind the hollow of the knee: nobody sits with their shins quite upright. */
@@ -12,15 +12,17 @@ const HEAD_AHEAD = 0.1;
 
 const sitterCheck = (
 	rule: string,
-	judge: (sitter: Sitter, context: CheckContext) => Judgement,
+	judge: (sitter: Sitter, context: CheckContext<'crew'>) => Judgement,
 	on: (sitter: Sitter) => boolean = () => true
-): Check => ({
-	rule,
-	run: (context) =>
-		placeSitters(context.plan.crew, context.scene)
-			.filter(on)
-			.map((sitter) => ofSomebody(rule, sitter, judge(sitter, context)))
-});
+) =>
+	check({
+		rule,
+		reads: ['crew'],
+		run: (context) =>
+			placeSitters(context.plan.crew, context.scene)
+				.filter(on)
+				.map((sitter) => ofSomebody(rule, sitter, judge(sitter, context)))
+	});
 
 const place = ({ on }: Sitter) => (on === 'edge' ? 'on the edge of the bed' : 'on the bench');
 
@@ -65,8 +67,9 @@ const rowBreadth = (bodies: readonly Body[]): number => {
 };
 
 /** A bench is long enough for as many as sit on it. */
-export const benchBreadth: Check = {
+export const benchBreadth = check({
 	rule: 'bench-breadth',
+	reads: ['crew'],
 	run: ({ plan, scene }) => {
 		const rows = new Map<string, Sitter[]>();
 		for (const sitter of placeSitters(plan.crew, scene)) rows.set(sitter.piece, [...(rows.get(sitter.piece) ?? []), sitter]);
@@ -90,7 +93,7 @@ export const benchBreadth: Check = {
 			};
 		});
 	}
-};
+});
 
 /** Where the head of a sitter is, seen from above, and the height of the compressed seat under their hips. */
 function headOf(sitter: Sitter): Vec3 {

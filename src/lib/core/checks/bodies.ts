@@ -3,7 +3,7 @@ import { reachesOut } from '../interior';
 import { roomInVehicle } from '../moves';
 import { bodiesIn, roomBetween, type Body } from '../scene';
 import { lengthMark } from '../units';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 import { openDoors } from './fit';
 
 /** Further off than this nobody needs to hear of it, mm. */
@@ -13,10 +13,12 @@ const SOFT = 25;
 /** Of those who crowd one body the worst are named. */
 const NAMED = 3;
 
-const NO_ANIMALS = {};
+/** What bodies are made of besides the scene. */
+export const BODY_TABLES = ['crew', 'animals', 'seats', 'lining'] as const;
+export type BodyTable = (typeof BODY_TABLES)[number];
 /** Everything that takes room in the mode that is asked about. */
-export const bodiesOf = ({ plan, scene }: CheckContext): readonly Body[] =>
-	bodiesIn(plan.vehicle, plan.crew, plan.animals ?? NO_ANIMALS, scene);
+export const bodiesOf = ({ plan, scene }: CheckContext<BodyTable>): readonly Body[] =>
+	bodiesIn(plan.vehicle, plan.crew, plan.animals, scene);
 
 /** Pairs that may touch, by reference: somebody and what they are on, two who share a bed, riders side by side whose seats the maker set. */
 function mayTouch(person: Body, other: Body): boolean {
@@ -70,8 +72,9 @@ function judge(rule: string, title: string, body: Body, others: readonly Body[],
 }
 
 /** Whoever lies, sits or rides against everything else that takes room: boards and pads that are not theirs, seats, things, bars, others. */
-export const bodyRoom: Check = {
+export const bodyRoom = check({
 	rule: 'body-room',
+	reads: BODY_TABLES,
 	run: (context) => {
 		const bodies = bodiesOf(context);
 		// What only stands there was measured against the vehicle; two people are asked once, of the first.
@@ -81,11 +84,12 @@ export const bodyRoom: Check = {
 			return judge('body-room', `${body.name}: room for the body`, body, others, SOFT);
 		});
 	}
-};
+});
 
 /** Things that lie in places of their own, against the vehicle, its seats, its bars and each other; boards are a rule of their own. */
-export const thingRoom: Check = {
+export const thingRoom = check({
 	rule: 'thing-room',
+	reads: [...BODY_TABLES, 'openings'],
 	run: (context) => {
 		const { scene } = context;
 		const [bodies, doors] = [bodiesOf(context), openDoors(context)];
@@ -119,4 +123,4 @@ export const thingRoom: Check = {
 			];
 		});
 	}
-};
+});

@@ -3,7 +3,7 @@ import { openingsOf, type Interior, type OpeningSolid } from '../interior';
 import { itemsOf, passageOf, COMFORT, type Item, type Passage } from '../passage';
 import type { Assembly } from '../pieces';
 import { lengthMark } from '../units';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** More room than this is not worth a number, mm: no better way is looked for. */
 const MOST = 2 * COMFORT;
@@ -21,8 +21,9 @@ const worstOf = remember(
 );
 
 /** Whether everything that is carried in as one piece passes a door, in whichever way is best. */
-export const carriedIn: Check = {
+export const carriedIn = check({
 	rule: 'carried-in',
+	reads: ['openings', 'lining'],
 	run: ({ plan, scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const found = worstOf(openingsOf(plan.vehicle, scene.interior), scene.interior, piece.assembly);
@@ -50,4 +51,4 @@ export const carriedIn: Check = {
 				}
 			];
 		})
-};
+});

@@ -1,7 +1,7 @@
 import { windowQuestions, windowsOf, type WindowPane } from '../interior';
 import type { Scene } from '../modes';
 import type { Vehicle } from '../plan/vehicle';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** The covers that hang over each window in a scene. */
 const hungOver = (scene: Scene, { id }: WindowPane) =>
@@ -10,9 +10,9 @@ const hungOver = (scene: Scene, { id }: WindowPane) =>
 const names = (panes: readonly WindowPane[]) => panes.map(({ window }) => window.name.toLowerCase()).join(', ');
 
 /** Covers that are cut for a window whose sizes cannot be right: nobody can say that they fit. */
-const doubtfulCovers = (vehicle: Vehicle, scene: Scene, panes: readonly WindowPane[]): Result[] =>
+const doubtfulCovers = (windows: Vehicle['windows'], scene: Scene, panes: readonly WindowPane[]): Result[] =>
 	panes.flatMap(({ id, window, pose }): Result[] => {
-		const doubt = windowQuestions(vehicle).find(({ path }) => path[2] === id);
+		const doubt = windowQuestions(windows, scene.interior).find(({ path }) => path[2] === id);
 		const cutFor = scene.pieces.filter(({ assembly }) => assembly.covers.some((cover) => cover.window === id));
 		if (!doubt || cutFor.length === 0) return [];
 		return [
@@ -37,8 +37,9 @@ const doubtfulCovers = (vehicle: Vehicle, scene: Scene, panes: readonly WindowPa
  * Windows at night, once any covers are planned: which stay bare, and whether any of those that open lets air in. While driving
  * no cover may hang.
  */
-export const windowCovers: Check = {
+export const windowCovers = check({
 	rule: 'window-covers',
+	reads: ['windows', 'lining'],
 	run: ({ plan, scene }) => {
 		const covering = scene.pieces.filter(({ assembly }) => assembly.covers.length > 0).map(({ id }) => id);
 		const panes = windowsOf(plan.vehicle, scene.interior);
@@ -47,7 +48,7 @@ export const windowCovers: Check = {
 		const at = panes[0].pose.shift;
 		const common = { rule: 'window-covers', subjects: covering, unit: 'count' as const, at };
 		const hung = panes.map((pane) => ({ pane, covers: hungOver(scene, pane) }));
-		const doubtful = doubtfulCovers(plan.vehicle, scene, panes);
+		const doubtful = doubtfulCovers(plan.vehicle.windows, scene, panes);
 		if (use === 'drive') {
 			const covered = hung.filter(({ covers }) => covers.length > 0).map(({ pane }) => pane);
 			return [
@@ -96,4 +97,4 @@ export const windowCovers: Check = {
 			});
 		return results;
 	}
-};
+});

@@ -1,7 +1,7 @@
 import type { Scene } from '../modes';
 import { aheadOf, deskBefore, placeSitters, seatUnder, SEGMENT, type Sitter } from '../people';
 import { lengthMark } from '../units';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** Thickness of a seated thigh as a share of stature: about 145 mm at 1.70 m; tables of seated adults run from 130 to 175 mm. */
 const THIGH = 0.085;
@@ -39,8 +39,9 @@ function overThighs({ body, sight }: Sitter, scene: Scene, seat: number): { z: n
 }
 
 /** Thighs, feet, elbows and reach of everyone who sits at a table, as far as each is asked. */
-export const desk: Check = {
+export const desk = check({
 	rule: 'desk',
+	reads: ['crew'],
 	run: ({ plan, scene }) =>
 		placeSitters(plan.crew, scene).flatMap((sitter): Result[] => {
 			const { body, person, sight, on } = sitter;
@@ -120,4 +121,4 @@ export const desk: Check = {
 				})
 			];
 		})
-};
+});

@@ -4,7 +4,7 @@ import { partMass, type Drawer } from '../pieces';
 import type { Plan, Stock } from '../plan/plan';
 import { droop, holdDown } from '../slides';
 import { lengthMark, massMark } from '../units';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 /** Own weight of a drawer, kg: every board on its link. */
 const ownWeight = ({ assembly }: PlacedPiece, { link }: Drawer, stock: Stock): number =>
@@ -35,20 +35,22 @@ const frontOf = ({ box, towards }: Drawer) =>
 /** A question about every drawer, answered for the one of each piece that answers it worst. */
 const drawerCheck = (
 	rule: string,
-	judge: (drawer: Drawer, piece: PlacedPiece, context: CheckContext) => Omit<Result, 'rule' | 'key' | 'subjects' | 'at'>,
+	judge: (drawer: Drawer, piece: PlacedPiece, context: CheckContext<'stock' | 'gear'>) => Omit<Result, 'rule' | 'key' | 'subjects' | 'at'>,
 	asked: (context: CheckContext) => boolean = () => true
-): Check => ({
-	rule,
-	run: (context) =>
-		!asked(context)
-			? []
-			: context.scene.pieces.flatMap((piece): Result[] => {
-					const worst = piece.assembly.drawers
-						.map((drawer) => ({ drawer, found: judge(drawer, piece, context) }))
-						.sort((a, b) => a.found.margin - a.found.comfort - (b.found.margin - b.found.comfort))[0];
-					return worst ? [{ ...worst.found, rule, key: piece.id, subjects: [piece.id], at: frontOf(worst.drawer) }] : [];
-				})
-});
+) =>
+	check({
+		rule,
+		reads: ['stock', 'gear'],
+		run: (context) =>
+			!asked(context)
+				? []
+				: context.scene.pieces.flatMap((piece): Result[] => {
+						const worst = piece.assembly.drawers
+							.map((drawer) => ({ drawer, found: judge(drawer, piece, context) }))
+							.sort((a, b) => a.found.margin - a.found.comfort - (b.found.margin - b.found.comfort))[0];
+						return worst ? [{ ...worst.found, rule, key: piece.id, subjects: [piece.id], at: frontOf(worst.drawer) }] : [];
+					})
+	});
 
 /** A pair of slides must carry the drawer and what is in it, with a tenth to spare for whoever leans on it. */
 export const slideLoad = drawerCheck('slide-load', (drawer, piece, { plan }) => {

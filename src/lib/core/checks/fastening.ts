@@ -1,11 +1,11 @@
 import { brakingForce, DRILL_CLEAR, fastenedBy, G, mustBeHeld, needed, outOf, travellingMass, WAYS, type Fastened } from '../fastening';
 import type { PlacedPiece, Scene } from '../modes';
 import { lengthMark, massMark } from '../units';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 const travelling = (scene: Scene) => scene.pieces.filter(mustBeHeld);
 
-const fasteningsOf = ({ plan, scene }: CheckContext, piece: PlacedPiece): Fastened[] =>
+const fasteningsOf = ({ plan, scene }: CheckContext<'anchors' | 'lining'>, piece: PlacedPiece): Fastened[] =>
 	fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces);
 
 const middleOf = ({ parts }: PlacedPiece) => {
@@ -28,15 +28,19 @@ const onePerPlace = (fastenings: readonly Fastened[]): Fastened[] =>
 	fastenings.filter((one, i) => !fastenings.slice(0, i).some((before) => shareAPlace(before, one)));
 
 /** What holds a piece at braking: what reaches, suits its anchor and pulls back; `pulling` counts several in one place severally. */
-function holdingOf(context: CheckContext, piece: PlacedPiece): { planned: Fastened[]; pulling: Fastened[]; holding: Fastened[] } {
+function holdingOf(
+	context: CheckContext<'anchors' | 'lining'>,
+	piece: PlacedPiece
+): { planned: Fastened[]; pulling: Fastened[]; holding: Fastened[] } {
 	const planned = fasteningsOf(context, piece);
 	const pulling = planned.filter(({ held, away, suits, pulls }) => suits && pulls && away <= WAYS[held.way].reach + 0.5);
 	return { planned, pulling, holding: onePerPlace(pulling) };
 }
 
 /** Whether enough holds each piece while driving: by its mass, and never fewer than two. */
-export const heldDown: Check = {
+export const heldDown = check({
 	rule: 'held',
+	reads: ['anchors', 'lining', 'stock', 'gear'],
 	run: (context) =>
 		context.scene.mode.use !== 'drive'
 			? []
@@ -71,11 +75,12 @@ export const heldDown: Check = {
 						why: `${massMark(kg)} with what is in it; ${holding.length === 0 ? 'nothing that reaches holds it' : `${holding.map(({ words }) => words).join(', ')}`}.${planned.some(({ pulls }) => !pulls) ? ' A strap or turnbuckle from ahead goes slack at braking and does not count.' : ''}${holding.length < pulling.length ? ' Several in one place count as one.' : ''} For braking only: a crash is far beyond it, and a qualified person judges the anchors.`
 					};
 				})
-};
+});
 
 /** Anchors to which several pieces are fastened: what all of them pull together. */
-export const anchorLoad: Check = {
+export const anchorLoad = check({
 	rule: 'anchor-load',
+	reads: ['anchors', 'lining', 'stock', 'gear'],
 	run: (context) => {
 		if (context.scene.mode.use !== 'drive') return [];
 		const { plan, scene } = context;
@@ -106,11 +111,12 @@ export const anchorLoad: Check = {
 				};
 			});
 	}
-};
+});
 
 /** Whether each fastening gets from the piece to what it goes to, and whether that is something it can hold on. */
-export const fasteningReach: Check = {
+export const fasteningReach = check({
 	rule: 'fastening-reach',
+	reads: ['anchors', 'lining'],
 	// Parked, turnbuckles hang loose and sofas are beds: what counts is how it stands while driving.
 	run: (context) =>
 		(context.scene.mode.use === 'drive' ? travelling(context.scene) : []).flatMap((piece) =>
@@ -134,14 +140,15 @@ export const fasteningReach: Check = {
 				};
 			})
 		)
-};
+});
 
 /** New holes where none may be: near what must not be drilled, or at all when no new holes are wanted. */
-export const newHoles: Check = {
+export const newHoles = check({
 	rule: 'new-holes',
+	reads: ['anchors', 'lining', 'noDrill', 'brief'],
 	run: (context) => {
 		const { plan, scene } = context;
-		const wanted = plan.brief?.drill ?? true;
+		const wanted = plan.brief.drill ?? true;
 		return travelling(scene).flatMap((piece) =>
 			fasteningsOf(context, piece).flatMap(({ id, held, to }): Result[] => {
 				if (held.way !== 'new bolt through') return [];
@@ -178,4 +185,4 @@ export const newHoles: Check = {
 			})
 		);
 	}
-};
+});

@@ -2,6 +2,7 @@ import type { Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
+import type { Vehicle } from '../plan/vehicle';
 
 /** How a check came out. */
 export const STATUSES = ['clash', 'unmeasured', 'tight', 'clear'] as const;
@@ -66,17 +67,29 @@ export interface Finding extends Result {
 	fixes: Fix[] | null;
 }
 
-/** What a check looks at. */
-export interface CheckContext {
-	/** The tables of the plan without its modes: of those a check reads the one it is asked in. */
-	plan: Omit<Plan, 'modes'>;
-	scene: Scene;
+/** What a check can look at besides the scene, tables that a plan may leave out as empty ones. */
+export type PlanTables = Required<Pick<Plan, 'crew' | 'gear' | 'stock' | 'brief' | 'animals'>> & {
 	/** Gear that lies in a place of its own in some mode. */
 	lying: readonly string[];
+};
+type VehicleTables = Pick<Vehicle, 'seats' | 'openings' | 'windows' | 'anchors' | 'noDrill' | 'zones' | 'lining'>;
+export type Table = keyof PlanTables | keyof VehicleTables;
+
+/** The scene of one mode, and of the plan and its vehicle the tables that a check says it reads. */
+export interface CheckContext<T extends Table = never> {
+	plan: Pick<PlanTables, Extract<T, keyof PlanTables>> & { vehicle: Pick<VehicleTables, Extract<T, keyof VehicleTables>> };
+	scene: Scene;
 }
 
-/** A rule: reads one scene, returns a result for every subject it applies to. */
-export interface Check {
+/**
+ * A rule: looks at one scene, returns a result for every subject it applies to. Its results are remembered by the scene and the
+ * tables it reads: what else changes does not ask it again.
+ */
+export interface Check<T extends Table = Table> {
 	rule: string;
-	run(context: CheckContext): Result[];
+	reads: readonly T[];
+	run(context: CheckContext<T>): Result[];
 }
+
+/** A check that can read no more than what it says. */
+export const check = <const T extends Table = never>(it: Check<T>): Check<T> => it;

@@ -23,7 +23,7 @@ import {
 	type Solid
 } from '../interior';
 import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 /** Room of a solid; null when it does not count, or is known to be more than the least found so far. */
 type Measure = (solid: Solid, least: number) => Clearance | null;
@@ -60,9 +60,13 @@ function judge(rule: string, title: string, piece: PlacedPiece, measure: Measure
 }
 
 /** A check of every piece against one thing of the interior, remembered by both: modes with the same state share it. */
-function fitCheck(rule: string, title: string, measure: (interior: Interior) => Measure, why: (part: string) => string): Check {
+function fitCheck(rule: string, title: string, measure: (interior: Interior) => Measure, why: (part: string) => string) {
 	const judged = remember((interior: Interior, piece: PlacedPiece) => judge(rule, title, piece, measure(interior), why));
-	return { rule, run: ({ scene }) => scene.pieces.map((piece) => judged(scene.interior, piece)).filter((result) => result !== null) };
+	return check({
+		rule,
+		reads: [],
+		run: ({ scene }) => scene.pieces.map((piece) => judged(scene.interior, piece)).filter((result) => result !== null)
+	});
 }
 
 const least = (clearances: (Clearance | null)[]): Clearance | null =>
@@ -91,13 +95,14 @@ const behindRearDoor = fitCheck(
 );
 
 /** The doors that stand open in a mode. */
-export const openDoors = (context: CheckContext) =>
+export const openDoors = (context: CheckContext<'openings' | 'lining'>) =>
 	openingsOf(context.plan.vehicle, context.scene.interior).filter(({ id }) => context.scene.mode.doors[id] === 'open');
-const rearOpenings = (context: CheckContext) => openDoors(context).filter(({ opening }) => opening.place === 'rear');
+const rearOpenings = (context: CheckContext<'openings' | 'lining'>) => openDoors(context).filter(({ opening }) => opening.place === 'rear');
 
 /** Against the side walls; what reaches out through an open side door is a matter of that opening. */
-export const fitWalls: Check = {
+export const fitWalls = check({
 	rule: 'fit-walls',
+	reads: ['openings', 'lining'],
 	run: (context) => {
 		const open = openDoors(context).filter(({ opening }) => opening.place !== 'rear');
 		if (open.length === 0) return insideWalls.run(context);
@@ -107,17 +112,19 @@ export const fitWalls: Check = {
 		};
 		return context.scene.pieces.flatMap((piece) => judge('fit-walls', 'side walls', piece, measure, wallsWords) ?? []);
 	}
-};
+});
 
 /** Against the shut door; with a rear door open nothing is asked here, since what reaches out is a matter of the opening. */
-export const fitRear: Check = {
+export const fitRear = check({
 	rule: 'fit-rear',
+	reads: ['openings', 'lining'],
 	run: (context) => (rearOpenings(context).length > 0 ? [] : behindRearDoor.run(context))
-};
+});
 
 /** With a door open: whatever reaches out must pass between sill, head and edges of the opening. */
-export const fitOpening: Check = {
+export const fitOpening = check({
 	rule: 'fit-opening',
+	reads: ['openings', 'lining'],
 	run: (context) =>
 		openDoors(context).flatMap((opening) =>
 			context.scene.pieces.flatMap((piece) => {
@@ -127,27 +134,32 @@ export const fitOpening: Check = {
 				return result ? [{ ...result, key: `${piece.id}+${opening.id}` }] : [];
 			})
 		)
-};
+});
 
 /** Further from a door than this nobody needs to hear of it, mm. */
 const NEAR_DOOR = 150;
 
-const swept = remember((opening: OpeningSolid, piece: PlacedPiece): Result | null => {
-	const name = opening.opening.name.toLowerCase();
-	const measure: Measure = (solid, least) => sweepClearance(opening, solid, Math.min(least, NEAR_DOOR));
+/** Remembered by what the door sweeps: most of what changes in a vehicle is not beside it. */
+const swept = remember((sweeps: OpeningSolid['sweeps'], { name: title }: OpeningSolid['opening'], piece: PlacedPiece): Result | null => {
+	const name = title.toLowerCase();
+	const measure: Measure = (solid, least) => sweepClearance({ sweeps }, solid, Math.min(least, NEAR_DOOR));
 	const why = (part: string) => `${part} comes closest to what the ${name} sweeps as it opens.`;
 	const result = judge('door-sweep', `opening the ${name}`, piece, measure, why);
-	return result && result.margin < NEAR_DOOR ? { ...result, key: `${piece.id}+${opening.id}` } : null;
+	return result && result.margin < NEAR_DOOR ? result : null;
 });
 
 /** The space that a door needs to open, whether it stands open or is shut and has to be opened. */
-export const doorSweep: Check = {
+export const doorSweep = check({
 	rule: 'door-sweep',
+	reads: ['openings', 'lining'],
 	run: ({ plan, scene }) =>
-		openingsOf(plan.vehicle, scene.interior).flatMap((opening) =>
-			scene.pieces.map((piece) => swept(opening, piece)).filter((result) => result !== null)
+		openingsOf(plan.vehicle, scene.interior).flatMap(({ id, opening, sweeps }) =>
+			scene.pieces.flatMap((piece): Result[] => {
+				const result = swept(sweeps, opening, piece);
+				return result ? [{ ...result, key: `${piece.id}+${id}` }] : [];
+			})
 		)
-};
+});
 
 const fixturesOf = (interior: Interior) => (solid: Solid) => least(interior.fixtures.map(({ box }) => blockClearance(box, solid)));
 
@@ -173,15 +185,17 @@ const sunk = fitCheck(
 );
 
 /** Only told when something goes through the floor: standing on it is what legs are for. */
-export const fitFloor: Check = {
+export const fitFloor = check({
 	rule: 'fit-floor',
+	reads: [],
 	run: (context) => sunk.run(context).filter((result) => result.margin < -0.5)
-};
+});
 /** In drive modes the front seats are a rule of their own: whoever drives needs the seat where it was adjusted. */
-const isFront = (context: CheckContext, seat: SeatSolid) => context.plan.vehicle.seats[seat.id]?.type === 'front seat';
+const isFront = (context: CheckContext<'seats'>, seat: SeatSolid) => context.plan.vehicle.seats[seat.id]?.type === 'front seat';
 
-export const fitSeats: Check = {
+export const fitSeats = check({
 	rule: 'fit-seats',
+	reads: ['seats'],
 	run: (context) =>
 		context.scene.seats.flatMap((seat) => {
 			const driving = isFront(context, seat) && context.scene.mode.use === 'drive';
@@ -196,11 +210,12 @@ export const fitSeats: Check = {
 				return result ? [{ ...result, key: `${piece.id}+${seat.id}`, subjects: [piece.id, seat.id] }] : [];
 			});
 		})
-};
+});
 
 /** The driving position of everyone who drives and has said where they need the seat. */
-export const fitDrivers: Check = {
+export const fitDrivers = check({
 	rule: 'driver',
+	reads: ['crew', 'seats', 'lining'],
 	run: ({ plan, scene }) =>
 		Object.entries(plan.crew).flatMap(([id, person]) => {
 			const { driving } = person;
@@ -215,7 +230,7 @@ export const fitDrivers: Check = {
 				return result ? [{ ...result, key: `${piece.id}+${id}`, subjects: [piece.id, id, driving.seat] }] : [];
 			});
 		})
-};
+});
 
 /** Two solids, one of each of two groups, with the least room between them. */
 function closestPair(
@@ -235,8 +250,9 @@ function closestPair(
 const pairOf = remember((a: PlacedPiece, b: PlacedPiece) => closestPair(solidsOf(a), solidsOf(b)));
 
 /** Parts of different pieces against each other. */
-export const fitPieces: Check = {
+export const fitPieces = check({
 	rule: 'fit-pieces',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((a, i) =>
 			scene.pieces.slice(i + 1).flatMap((b): Result[] => {
@@ -260,14 +276,15 @@ export const fitPieces: Check = {
 				];
 			})
 		)
-};
+});
 
 /** Further from a thing than this nobody needs to hear of it, mm. */
 const NEAR_THING = 100;
 
 /** Things that lie in places of their own against every piece. */
-export const fitThings: Check = {
+export const fitThings = check({
 	rule: 'fit-things',
+	reads: [],
 	run: ({ scene }) =>
 		scene.things.flatMap((thing) =>
 			scene.pieces.flatMap((piece): Result[] => {
@@ -291,4 +308,4 @@ export const fitThings: Check = {
 				];
 			})
 		)
-};
+});

@@ -5,7 +5,7 @@ import { firmParts, type PlacedPiece, type Scene } from '../modes';
 import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { lengthMark } from '../units';
-import type { Check, Finding, Result } from './finding';
+import { check, type Finding, type Result } from './finding';
 
 /** What is smaller than this both ways stands on the floor as a foot; longer boards bridge a joint, mm. */
 const FOOT = 150;
@@ -21,8 +21,9 @@ const feetIn = (scene: Scene, floor: PlacedPiece) =>
 		);
 
 /** Joints of a floor against the feet of what stands on it: a leg on a joint bends both boards and opens neither. */
-export const floorJoints: Check = {
+export const floorJoints = check({
 	rule: 'floor-joint',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((floor) => {
 			if (floor.assembly.floorJoints.length === 0) return [];
@@ -52,7 +53,7 @@ export const floorJoints: Check = {
 				];
 			});
 		})
-};
+});
 
 /** All joints of a floor put where no foot stands in any mode, or nothing where that cannot be done. */
 export function betterJoints(plan: Plan, finding: Finding): { label: string; edits: Edit[] } | undefined {

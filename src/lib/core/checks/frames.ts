@@ -1,12 +1,13 @@
 import type { Brace } from '../pieces';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** What gives way where no face across an axis keeps square. */
 const WAY: Readonly<Record<Brace['normal'], string>> = { x: 'sideways', y: 'lengthways', z: 'out of square seen from above' };
 
 /** Frames of bars and boxes of boards that nothing keeps square: each way needs a face with a board or a diagonal in it. */
-export const racking: Check = {
+export const racking = check({
 	rule: 'racking',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const { braces } = piece.assembly;
@@ -34,4 +35,4 @@ export const racking: Check = {
 				}
 			];
 		})
-};
+});

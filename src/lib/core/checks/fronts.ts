@@ -5,7 +5,7 @@ import type { PlacedPiece } from '../modes';
 import { closer, FREE, motionOf, movesOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
 import type { Front } from '../pieces';
 import { lengthMark } from '../units';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 /** More room than this beside an opening front nobody needs to hear of, mm. */
 const NEAR = 120;
@@ -27,7 +27,7 @@ function wordsOf({ margin, who, whom }: Sweep, name: string): string {
 		: `${who} passes ${whom} by ${lengthMark(Math.floor(margin))}.`;
 }
 
-function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front): Result[] {
+function judge({ plan, scene }: CheckContext<'openings' | 'lining'>, piece: PlacedPiece, front: Front): Result[] {
 	const { assembly } = piece;
 	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to);
 	if (!move) return [];
@@ -63,12 +63,13 @@ function judge({ plan, scene }: CheckContext, piece: PlacedPiece, front: Front):
 }
 
 /** Doors, drawers, flaps, leaves and tables that must open in a mode: against the vehicle, its seats, the made bed and all other pieces. */
-export const frontOpens: Check = {
+export const frontOpens = check({
 	rule: 'front-opens',
+	reads: ['openings', 'lining'],
 	run: (context) =>
 		context.scene.pieces.flatMap((piece) =>
 			piece.assembly.fronts
 				.filter(({ from, uses }) => from === piece.state.id && uses.includes(context.scene.mode.use))
 				.flatMap((front) => judge(context, piece, front))
 		)
-};
+});

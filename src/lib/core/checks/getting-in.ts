@@ -1,13 +1,14 @@
 import { vec3 } from '../geometry/vector';
 import { gaitHeight, placeSleepers, tightest, waysIn, type WayStep } from '../people';
-import type { Check } from './finding';
+import { check } from './finding';
 import { lengthMark } from '../units';
 
 const WHERE: Record<WayStep['where'], string> = { door: 'through the door', floor: 'over the floor', bed: 'along the bed' };
 
 /** From the door to lying down: the way that leaves most room, and how one has to move on it. */
-export const gettingIn: Check = {
+export const gettingIn = check({
 	rule: 'getting-in',
+	reads: ['crew', 'openings', 'lining'],
 	run: ({ plan, scene }) =>
 		placeSleepers(plan.crew, scene)
 			.filter(({ longest }) => longest.length > 0)
@@ -35,4 +36,4 @@ export const gettingIn: Check = {
 					}
 				];
 			})
-};
+});

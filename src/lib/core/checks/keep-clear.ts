@@ -1,6 +1,6 @@
 import { blockClearance, zonesOf, type Clearance, type ZoneSolid } from '../interior';
 import { firmParts, solidsOf, type PlacedPiece } from '../modes';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 /** What stands nearest to a block. */
 interface Nearest {
@@ -90,7 +90,8 @@ function judge(context: CheckContext, zone: ZoneSolid): Result[] {
 }
 
 /** Spaces that must stay free, or reachable in some uses of the vehicle: spare wheel, fuses, vents, buckles. */
-export const keepClear: Check = {
+export const keepClear = check({
 	rule: 'keep-clear',
+	reads: ['zones', 'lining'],
 	run: (context) => zonesOf(context.plan.vehicle).flatMap((zone) => judge(context, zone))
-};
+});

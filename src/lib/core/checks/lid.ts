@@ -5,7 +5,7 @@ import { cornerClearance, type Clearance, type Interior } from '../interior';
 import { faces, linkPoses, padsIn, type PlacedPiece } from '../modes';
 import { FREE, motionOf, sweepPastFixtures, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** Further off than this no bar matters, mm. */
 const NEAR = 120;
@@ -64,8 +64,9 @@ const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): 
 });
 
 /** Lids that can be lifted from the present state. */
-export const lidSwing: Check = {
+export const lidSwing = check({
 	rule: 'lid-swing',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece) =>
 			turnsFrom(piece).flatMap((move): Result[] => {
@@ -95,4 +96,4 @@ export const lidSwing: Check = {
 				];
 			})
 		)
-};
+});

@@ -1,22 +1,24 @@
 import { vec3 } from '../geometry/vector';
 import { overheadIn, placeSleepers, pointOf, proppedHeight, RELAXED, ROOM, roomiestShare, compressed, type Sleeper } from '../people';
 import type { Person } from '../plan/plan';
-import type { Check, CheckContext } from './finding';
+import { check, type CheckContext } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
 import { lengthMark } from '../units';
 
 /** A check of every sleeper of a scene, or of those who want what it checks. */
 const sleeperCheck = (
 	rule: string,
-	judge: (sleeper: Sleeper, context: CheckContext) => Judgement,
+	judge: (sleeper: Sleeper, context: CheckContext<'crew'>) => Judgement,
 	want?: Person['wants'][number]
-): Check => ({
-	rule,
-	run: (context) =>
-		placeSleepers(context.plan.crew, context.scene)
-			.filter(({ person }) => !want || person.wants.includes(want))
-			.map((sleeper) => ofSomebody(rule, sleeper, judge(sleeper, context)))
-});
+) =>
+	check({
+		rule,
+		reads: ['crew'],
+		run: (context) =>
+			placeSleepers(context.plan.crew, context.scene)
+				.filter(({ person }) => !want || person.wants.includes(want))
+				.map((sleeper) => ofSomebody(rule, sleeper, judge(sleeper, context)))
+	});
 
 /** A point on the axis of a sleeper, `share` of the way from crown to feet. */
 function along({ rest, z }: Sleeper, share: number) {

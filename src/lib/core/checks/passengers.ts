@@ -2,10 +2,10 @@ import type { Box } from '../geometry/vector';
 import { blockClearance, floorLining, type Clearance } from '../interior';
 import { solidsOf } from '../modes';
 import type { Seat } from '../plan/seat';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 /** Seats that have to carry somebody in a mode. */
-const carrying = ({ plan, scene }: CheckContext) =>
+const carrying = ({ plan, scene }: CheckContext<'seats'>) =>
 	Object.entries(plan.vehicle.seats).flatMap(([id, seat]) => {
 		const setting = scene.mode.seats[id];
 		return setting && (setting.passengers ?? 0) > 0 ? [{ id, seat, setting, passengers: setting.passengers! }] : [];
@@ -14,8 +14,9 @@ const carrying = ({ plan, scene }: CheckContext) =>
 const placeOf = (seat: Seat) => ({ x: seat.back.mm + seat.cushionLength.mm / 2, y: seat.y, z: seat.cushionHeight.mm });
 
 /** A seat that must carry people stands upright and has a belt for each of them. */
-export const beltedPlaces: Check = {
+export const beltedPlaces = check({
 	rule: 'belted-places',
+	reads: ['seats'],
 	run: (context) =>
 		carrying(context).map(({ id, seat, setting, passengers }): Result => {
 			const places = setting.state === 'upright' ? seat.belts : 0;
@@ -36,7 +37,7 @@ export const beltedPlaces: Check = {
 				at: placeOf(seat)
 			};
 		})
-};
+});
 
 /** Room for the legs of somebody who sits in a vehicle's seat, ahead of the cushion, mm: our own judgement, feet under the seat ahead. */
 const LEGS = 250;
@@ -54,8 +55,9 @@ function sittingRoom(seat: Seat, slide: number, floor: number): Box[] {
 }
 
 /** Where people ride, nothing that was built takes the room of their bodies and legs. */
-export const roomToSit: Check = {
+export const roomToSit = check({
 	rule: 'room-to-sit',
+	reads: ['seats', 'lining'],
 	run: (context) =>
 		carrying(context).flatMap(({ id, seat, setting }): Result[] => {
 			const room = sittingRoom(seat, setting.slide, floorLining(context.plan.vehicle));
@@ -85,4 +87,4 @@ export const roomToSit: Check = {
 				}
 			];
 		})
-};
+});

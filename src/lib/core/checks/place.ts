@@ -1,7 +1,7 @@
 import { vec3 } from '../geometry/vector';
 import { FLOOR, placeSitters, placeSleepers, seatingIn } from '../people';
 import type { Person } from '../plan/plan';
-import type { Check, CheckContext, Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 /** What came of looking for somebody's place: that there is one, that there is none, or that nobody can know; and why. */
 interface Found {
@@ -13,7 +13,7 @@ interface Found {
 const nothing = (why: string, subjects: string[] = []): Found => ({ is: 'missing', why, subjects });
 
 /** The place of somebody on a piece: a surface for what they do, in the state that the piece is in. */
-function onPiece({ plan, scene }: CheckContext, id: string, name: string): Found {
+function onPiece({ plan, scene }: CheckContext<'crew'>, id: string, name: string): Found {
 	const { posture, piece } = scene.mode.people[id];
 	const there = scene.pieces.find((one) => one.id === piece);
 	if (!there) return nothing(`The mode has ${name} ${posture}, and names nothing that this would be on.`);
@@ -26,7 +26,7 @@ function onPiece({ plan, scene }: CheckContext, id: string, name: string): Found
 	return { is: 'there', why: `${name} has a place on ${there.name}, ${state}.`, subjects: [there.id] };
 }
 
-function placeOf(context: CheckContext, id: string, { name, driving: wheel }: Person): Found {
+function placeOf(context: CheckContext<'crew' | 'seats' | 'lining'>, id: string, { name, driving: wheel }: Person): Found {
 	const { plan, scene } = context;
 	const at = scene.mode.people[id];
 	const driving = scene.mode.use === 'drive';
@@ -60,8 +60,9 @@ function placeOf(context: CheckContext, id: string, { name, driving: wheel }: Pe
 }
 
 /** Everybody has a place in each mode that is there and carries them: lying, sitting or belted; or is said to be away. */
-export const somebodysPlace: Check = {
+export const somebodysPlace = check({
 	rule: 'place',
+	reads: ['crew', 'seats', 'lining'],
 	run: (context) =>
 		Object.entries(context.plan.crew).map(([id, person]): Result => {
 			const { is, why, subjects = [] } = placeOf(context, id, person);
@@ -80,11 +81,12 @@ export const somebodysPlace: Check = {
 				...(is === 'unknown' ? { unknown: true as const } : {})
 			};
 		})
-};
+});
 
 /** Somebody drives, in a seat that is set for them: else nobody can say whether the seat has room to be where it must. */
-export const driverKnown: Check = {
+export const driverKnown = check({
 	rule: 'driver-known',
+	reads: ['crew', 'seats', 'lining'],
 	run: ({ plan, scene }) => {
 		if (scene.mode.use !== 'drive') return [];
 		const riding = Object.keys(plan.crew).filter((id) => scene.mode.people[id]?.posture === 'in a seat');
@@ -110,4 +112,4 @@ export const driverKnown: Check = {
 			}
 		];
 	}
-};
+});

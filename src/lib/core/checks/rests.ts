@@ -4,7 +4,7 @@ import type { SeatSolid } from '../interior';
 import type { PlacedPiece, Scene } from '../modes';
 import type { Rest } from '../pieces';
 import { lengthMark } from '../units';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** Higher or lower than this, and a strip does not lie on what is under it, mm: packing or a pad of felt makes up for less. */
 const LEVEL = 4;
@@ -85,8 +85,9 @@ function judge(piece: PlacedPiece, rest: Rest, bearers: readonly Bearer[]): Resu
 }
 
 /** Edges that have to lie on a ledge, a deck or a seat. */
-export const restsOn: Check = {
+export const restsOn = check({
 	rule: 'rests-on',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece) => {
 			const rests = piece.assembly.rests.filter((rest) => rest.states.includes(piece.state.id));
@@ -94,4 +95,4 @@ export const restsOn: Check = {
 			const bearers = bearersFor(scene, piece);
 			return rests.map((rest) => judge(piece, rest, bearers));
 		})
-};
+});

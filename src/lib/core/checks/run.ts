@@ -3,32 +3,28 @@ import { remember } from '../memory';
 import type { Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Plan } from '../plan/plan';
-import type { Check, CheckContext, Finding, Result, Sensitivity, Status } from './finding';
+import type { CheckContext, Finding, PlanTables, Result, Sensitivity, Status, Table } from './finding';
 import { CHECKS } from './registry';
 
-type Animals = NonNullable<Plan['animals']>;
-const NO_ANIMALS: Animals = {};
-const NO_BRIEF = {} as NonNullable<Plan['brief']>;
+const NO_ANIMALS: PlanTables['animals'] = {};
+const NO_BRIEF = {} as PlanTables['brief'];
 
-const runChecks = remember(
-	(
-		vehicle: Plan['vehicle'],
-		crew: Plan['crew'],
-		gear: Plan['gear'],
-		stock: Plan['stock'],
-		brief: NonNullable<Plan['brief']>,
-		animals: Animals,
-		lying: readonly string[],
-		scene: Scene
-	): Result[] => {
-		// Checks read nothing of the plan but these tables, so that their results can be remembered by them.
-		const plan = { vehicle, crew, gear, stock, brief, animals } as Plan;
-		return asked(CHECKS, { plan, scene, lying });
-	}
-);
+/** What checks can read of a plan besides the scene, by table. */
+const tablesOf = (plan: Plan): Record<Table, object> => {
+	const { crew, gear, stock, brief = NO_BRIEF, animals = NO_ANIMALS, vehicle, modes } = plan;
+	const { seats, openings, windows, anchors, noDrill, zones, lining } = vehicle;
+	return { crew, gear, stock, brief, animals, lying: lyingIn(modes), seats, openings, windows, anchors, noDrill, zones, lining };
+};
 
-/** What some checks say of a scene. */
-const asked = (checks: readonly Check[], context: CheckContext): Result[] => checks.flatMap((check) => check.run(context)).map(sound);
+/** Every check with what it said, remembered by the scene and the tables that it reads. */
+const ASKED = CHECKS.map((check) => ({
+	check,
+	ask: remember((scene: Scene, ...read: object[]): readonly Result[] => {
+		const tables = Object.fromEntries(check.reads.map((table, i) => [table, read[i]]));
+		// The types of checks keep them from reading any other table, be it of the plan or of its vehicle.
+		return check.run({ plan: { ...tables, vehicle: tables }, scene } as unknown as CheckContext<Table>).map(sound);
+	})
+}));
 
 const isFinitePlace = ({ x, y, z }: Vec3): boolean => [x, y, z].every(Number.isFinite);
 const ORIGIN: Vec3 = { x: 0, y: 0, z: 0 };
@@ -67,25 +63,25 @@ const lyingIn = remember((modes: Plan['modes']): readonly string[] => {
 	return known;
 });
 
-/** Every result of every check in one mode, remembered. */
-export const resultsIn = (plan: Plan, modeId: string): Result[] =>
-	runChecks(
-		plan.vehicle,
-		plan.crew,
-		plan.gear,
-		plan.stock,
-		plan.brief ?? NO_BRIEF,
-		plan.animals ?? NO_ANIMALS,
-		lyingIn(plan.modes),
-		sceneOf(plan, modeId)
-	);
+/** What some checks say in one mode, a list for each: the same list as long as nothing changes that the check looks at. */
+function asked(plan: Plan, modeId: string, checks: typeof ASKED): (readonly Result[])[] {
+	const [scene, tables] = [sceneOf(plan, modeId), tablesOf(plan)];
+	return checks.map(({ check, ask }) => ask(scene, ...check.reads.map((table) => tables[table])));
+}
+
+/** Every result of every check in one mode, a list for each check; remembered. */
+export const resultListsIn = (plan: Plan, modeId: string): (readonly Result[])[] => asked(plan, modeId, ASKED);
+
+/** Every result of every check in one mode. */
+export const resultsIn = (plan: Plan, modeId: string): Result[] => resultListsIn(plan, modeId).flat();
 
 /** The results of one rule in one mode: what the search for fixes asks again and again. */
 export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[] =>
 	asked(
-		CHECKS.filter((check) => covers(check.rule, rule)),
-		{ plan, scene: sceneOf(plan, modeId), lying: lyingIn(plan.modes) }
-	);
+		plan,
+		modeId,
+		ASKED.filter(({ check }) => covers(check.rule, rule))
+	).flat();
 
 // One check tells two rules: seats, and the driving position of front seats.
 const covers = (check: string, rule: string) => check === rule || (check === 'fit-seats' && rule === 'driving-position');

@@ -4,7 +4,7 @@ import { archTopOver } from '../interior';
 import { remember } from '../memory';
 import type { NamedThing, PlacedPart, PlacedPiece, Scene } from '../modes';
 import { lengthMark } from '../units';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** Packing makes up for so much between a foot and what bears it, mm. */
 const LEVEL = 4;
@@ -105,8 +105,9 @@ function topsUnder({ interior, pieces, seats, things }: Scene, { id, solid: { bo
 }
 
 /** Things that lie in places of their own lie on something: nothing hangs in the air. */
-export const thingStands: Check = {
+export const thingStands = check({
 	rule: 'thing-stands',
+	reads: [],
 	run: ({ scene }) =>
 		scene.things.map((thing): Result => {
 			const { box } = thing.solid;
@@ -125,11 +126,12 @@ export const thingStands: Check = {
 				at: middleOf(box)
 			};
 		})
-};
+});
 
 /** Every leg stands on something that bears it: not over a pit, a well or the air. */
-export const stands: Check = {
+export const stands = check({
 	rule: 'stands',
+	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const worst = worstLeg(scene, piece);
@@ -154,4 +156,4 @@ export const stands: Check = {
 				}
 			];
 		})
-};
+});

@@ -5,7 +5,7 @@ import type { PlacedPiece } from '../modes';
 import type { Part } from '../pieces';
 import type { Stock } from '../plan/plan';
 import { lengthMark } from '../units';
-import type { Check, Result } from './finding';
+import { check, type Result } from './finding';
 
 /** No board narrower and no bar shorter than this can be sawn and screwed, mm; our own judgement. A bar is as narrow as it is sold. */
 const LEAST = 8;
@@ -56,8 +56,9 @@ const tightest = remember((assembly: PlacedPiece['assembly'], stock: Stock): Spa
 });
 
 /** Every part can be cut from the stock that it is meant to be cut from. */
-export const fromStock: Check = {
+export const fromStock = check({
 	rule: 'stock',
+	reads: ['stock'],
 	run: ({ plan, scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const found = tightest(piece.assembly, plan.stock);
@@ -79,4 +80,4 @@ export const fromStock: Check = {
 				}
 			];
 		})
-};
+});

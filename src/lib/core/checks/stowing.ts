@@ -6,8 +6,8 @@ import type { PlacedPiece } from '../modes';
 import type { Gear, Plan } from '../plan/plan';
 import { clearBoxes, leftOut, packBest, stow } from '../storage';
 import { lengthMark } from '../units';
-import { bodiesOf } from './bodies';
-import type { Check, CheckContext, Result } from './finding';
+import { BODY_TABLES, bodiesOf, type BodyTable } from './bodies';
+import { check, type CheckContext, type Result } from './finding';
 
 /** More ways than this to see the rooms of a piece are not tried, each beside its arches or round them. */
 const MOST_WAYS = 16;
@@ -75,17 +75,18 @@ function byItself({ scene }: CheckContext, piece: PlacedPiece, id: string, gear:
 }
 
 /** Gear that has to go under or into a piece: between legs, walls and arches, turned whichever way is better. */
-export const gearUnder: Check = {
+export const gearUnder = check({
 	rule: 'gear-under',
+	reads: ['gear'],
 	run: (context) =>
 		Object.entries(context.plan.gear).flatMap(([id, gear]): Result[] => {
 			const piece = context.scene.pieces.find((p) => p.id === gear.under);
 			return piece ? [byItself(context, piece, id, gear)] : [];
 		})
-};
+});
 
 /** What stands or lies in the rooms of a piece and does not belong to it: other pieces with their compartments, things, bars, seats. */
-function inTheRoomsOf(context: CheckContext, { id, assembly: { spaces } }: PlacedPiece): { owner: string; box: Box }[] {
+function inTheRoomsOf(context: CheckContext<BodyTable>, { id, assembly: { spaces } }: PlacedPiece): { owner: string; box: Box }[] {
 	const others = bodiesOf(context)
 		.filter(({ of }) => of.kind !== 'person' && of.kind !== 'animal' && of.kind !== 'pad' && of.owner !== id)
 		.flatMap(({ of: { owner }, shapes }) =>
@@ -101,8 +102,9 @@ function inTheRoomsOf(context: CheckContext, { id, assembly: { spaces } }: Place
 }
 
 /** Everything that goes to one piece, and what stands in its rooms besides: no room is used twice. */
-export const gearTogether: Check = {
+export const gearTogether = check({
 	rule: 'gear-together',
+	reads: [...BODY_TABLES, 'gear'],
 	run: (context) => {
 		const { plan, scene } = context;
 		return scene.pieces.flatMap((piece): Result[] => {
@@ -141,17 +143,18 @@ export const gearTogether: Check = {
 			];
 		});
 	}
-};
+});
 
 /** Gear without a place: nobody has said where it goes, or where it travels. */
-export const gearPlaced: Check = {
+export const gearPlaced = check({
 	rule: 'gear-placed',
-	run: ({ plan, scene, lying }) => {
+	reads: ['gear', 'lying'],
+	run: ({ plan, scene }) => {
 		const at = vec3(scene.interior.length / 2, 0, 0);
 		return Object.entries(plan.gear).flatMap(([id, gear]): Result[] => {
 			if (gear.under) return [];
 			const here = Object.hasOwn(scene.mode.lies ?? {}, id);
-			const somewhere = lying.includes(id);
+			const somewhere = plan.lying.includes(id);
 			if (here && scene.mode.use !== 'drive') return [];
 			const common = { rule: 'gear-placed', key: id, subjects: [id], comfort: 0, unit: 'count' as const, limit: 1, actual: 0, at };
 			if (here)
@@ -187,4 +190,4 @@ export const gearPlaced: Check = {
 				: [];
 		});
 	}
-};
+});

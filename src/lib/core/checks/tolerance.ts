@@ -3,8 +3,8 @@ import { measurementList, type MeasurementEntry } from '../interior';
 import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { toEnd } from '../stepwise';
-import type { Sensitivity } from './finding';
-import { resultsIn, resultsOfRule, toleranceKey, type Tolerance, type Tolerances } from './run';
+import type { Result, Sensitivity } from './finding';
+import { resultListsIn, resultsIn, resultsOfRule, toleranceKey, type Tolerance, type Tolerances } from './run';
 
 /** Effects below this many mm (or shares) are rounding, not sensitivity. */
 const NEGLIGIBLE = 1e-3;
@@ -62,6 +62,14 @@ const together = (sensitivities: readonly Sensitivity[]): number => Math.hypot(.
 const marginsOf = (plan: Plan): Map<string, number> =>
 	new Map(Object.keys(plan.modes).flatMap((mode) => resultsIn(plan, mode).map((r) => [toleranceKey(mode, r), r.margin] as const)));
 
+/** The results of a mode that did not come out of memory as they were: what a check was not asked again cannot have moved. */
+function movedResults(plan: Plan, varied: Plan, mode: string): Result[] {
+	const before = resultListsIn(plan, mode);
+	return resultListsIn(varied, mode)
+		.filter((list, i) => list !== before[i])
+		.flat();
+}
+
 /** Readings of one feature of the vehicle, where there are several: all widths, all ceilings, one arch, one seat. */
 function featuresIn(entries: readonly MeasurementEntry[]): MeasurementEntry[][] {
 	const features = new Map<string, MeasurementEntry[]>();
@@ -76,21 +84,22 @@ function featuresIn(entries: readonly MeasurementEntry[]): MeasurementEntry[][] 
 /** The largest effect of some readings, all at the upper or all at the lower end of their ±, on every margin they move. */
 function effectsOf(plan: Plan, entries: readonly MeasurementEntry[], base: ReadonlyMap<string, number>): Map<string, number> {
 	const effects = new Map<string, number>();
-	const note = (key: string, margin: number) => {
+	const note = (mode: string, result: Result) => {
+		const key = toleranceKey(mode, result);
 		const before = base.get(key);
-		if (before !== undefined) effects.set(key, Math.max(effects.get(key) ?? 0, Math.abs(margin - before)));
+		if (before !== undefined) effects.set(key, Math.max(effects.get(key) ?? 0, Math.abs(result.margin - before)));
 	};
+	const modes = Object.keys(plan.modes);
 	for (const side of [1, -1]) {
 		const edits = entries.map(({ path, measurement: { mm, plusMinus } }): Edit => ({
 			path: [...path, 'mm'],
 			value: mm + side * plusMinus
 		}));
 		const varied = inVariedVehicle(plan, edits);
-		for (const [key, margin] of marginsOf(varied)) note(key, margin);
+		for (const mode of modes) for (const result of movedResults(plan, varied, mode)) note(mode, result);
 		const anew = builtAnew(plan, varied);
 		if (!anew) continue;
-		for (const mode of Object.keys(plan.modes))
-			for (const rule of BY_PLACE) for (const result of resultsOfRule(anew, mode, rule)) note(toleranceKey(mode, result), result.margin);
+		for (const mode of modes) for (const rule of BY_PLACE) for (const result of resultsOfRule(anew, mode, rule)) note(mode, result);
 	}
 	return effects;
 }

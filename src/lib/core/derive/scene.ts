@@ -1,4 +1,4 @@
-import { buildInterior, windowsOf, zonesOf, type Interior } from '../interior';
+import { buildInterior, windowsOf, zonesOf, type Interior, type SeatSolid } from '../interior';
 import { rectangle } from '../geometry/polygon';
 import type { Box } from '../geometry/vector';
 import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
@@ -106,17 +106,28 @@ const thingsAt = remember((gear: Plan['gear'], lies: NonNullable<Mode['lies']>):
 /** A mode in which nothing lies about: its scene does not change with the gear. */
 const NOTHING: readonly NamedThing[] = [];
 
-const buildScene = remember(
-	(vehicle: Vehicle, pieces: Plan['pieces'], things: readonly NamedThing[], stock: Plan['stock'], mode: Mode): Scene => ({
+/** Pieces as they stand, one list for the same ones. */
+const together = remember((...pieces: PlacedPiece[]): readonly PlacedPiece[] => pieces);
+
+/** A scene by what is in it: a size of the vehicle that moves nothing of it leaves the very same scene. */
+const sceneWith = remember(
+	(mode: Mode, interior: Interior, seats: readonly SeatSolid[], things: readonly NamedThing[], pieces: readonly PlacedPiece[]): Scene => ({
 		mode,
-		interior: interiorOf(vehicle),
-		seats: seatsIn(vehicle, mode),
+		interior,
+		seats,
 		things,
-		pieces: named(pieces).map((entry) => {
+		pieces
+	})
+);
+
+const buildScene = remember(
+	(vehicle: Vehicle, pieces: Plan['pieces'], things: readonly NamedThing[], stock: Plan['stock'], mode: Mode): Scene => {
+		const standing = named(pieces).map((entry) => {
 			const assembly = assemblyOf(entry.piece, vehicle, stock);
 			return placed(entry, assembly, stateIn(assembly, mode, entry.id));
-		})
-	})
+		});
+		return sceneWith(mode, interiorOf(vehicle), seatsIn(vehicle, mode), things, together(...standing));
+	}
 );
 
 /**

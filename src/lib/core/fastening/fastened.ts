@@ -57,10 +57,23 @@ const wordsOf = (held: Fastening, name: (id: string, table: 'anchors' | 'pieces'
 };
 
 /** Everything that holds a piece where it stands, with lengths and what it takes: remembered, since checks and views all ask. */
-export const fastenedBy = remember(
-	(vehicle: Vehicle, interior: Interior, piece: PlacedPiece, neighbours: readonly PlacedPiece[]): Fastened[] => {
+export const fastenedBy = (
+	{ anchors, lining }: Pick<Vehicle, 'anchors' | 'lining'>,
+	interior: Interior,
+	piece: PlacedPiece,
+	neighbours: readonly PlacedPiece[]
+): Fastened[] => fastenedFrom(anchors, lining, interior, piece, neighbours);
+
+const fastenedFrom = remember(
+	(
+		anchors: Vehicle['anchors'],
+		lining: Vehicle['lining'],
+		interior: Interior,
+		piece: PlacedPiece,
+		neighbours: readonly PlacedPiece[]
+	): Fastened[] => {
 		const name = (id: string, of: 'anchors' | 'pieces') =>
-			(of === 'anchors' ? vehicle.anchors[id]?.name : neighbours.find((one) => one.id === id)?.name) ?? 'what is gone';
+			(of === 'anchors' ? anchors[id]?.name : neighbours.find((one) => one.id === id)?.name) ?? 'what is gone';
 		return Object.entries(piece.held ?? {}).flatMap(([id, held]): Fastened[] => {
 			const way = WAYS[held.way];
 			const common = { id, held, words: wordsOf(held, name), suits: true };
@@ -72,10 +85,10 @@ export const fastenedBy = remember(
 					? [{ ...common, from: near.at, to: back.at, away: near.away, holds: way.holds, pulls: pullsBack(held, near.at, back.at) }]
 					: [];
 			}
-			const foot = footOf(vehicle, interior, held);
+			const foot = footOf({ anchors, lining }, interior, held);
 			const near = foot && nearestPart(piece, foot.at);
 			if (!foot || !near) return [];
-			const anchor = 'anchor' in held ? vehicle.anchors[held.anchor] : undefined;
+			const anchor = 'anchor' in held ? anchors[held.anchor] : undefined;
 			return [
 				{
 					...common,

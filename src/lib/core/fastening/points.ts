@@ -18,7 +18,11 @@ const INTO = {
 } as const;
 
 /** Where the vehicle's end of a fastening is, and the way into the room there; undefined for one that goes to a neighbour. */
-export function footOf(vehicle: Vehicle, interior: Interior, held: Fastening): { at: Vec3; into: Vec3 } | undefined {
+export function footOf(
+	vehicle: Pick<Vehicle, 'anchors' | 'lining'>,
+	interior: Interior,
+	held: Fastening
+): { at: Vec3; into: Vec3 } | undefined {
 	if ('anchor' in held) {
 		const anchor = vehicle.anchors[held.anchor];
 		return { at: vec3(anchor.x.mm, anchor.y.mm, anchor.z.mm - floorLining(vehicle)), into: INTO[anchor.direction] };

@@ -1,5 +1,5 @@
 import { prismSeparation } from './prism';
-import { boxAround, vec3, type Box, type Vec3 } from './vector';
+import { boxAround, boxSeparation, vec3, type Box, type Vec3 } from './vector';
 
 /**
  * A convex body: a prism, given by the corners of its lower face followed by those of its upper one, grown by a radius all
@@ -163,6 +163,7 @@ function clipped(face: readonly Vec3[], axis: 'x' | 'y' | 'z', at: number, side:
  * takes of it only what it leans into.
  */
 export function boxWithin(shape: Convex, within: Box): Box | undefined {
+	if (boxSeparation(shape.box, within) >= 0) return undefined;
 	const r = shape.radius;
 	let faces = facesOf(shape);
 	for (const axis of ['x', 'y', 'z'] as const)

@@ -92,7 +92,7 @@ const openingsFrom = remember((openings: Vehicle['openings'], lining: Vehicle['l
 		const { outline, z } = outlineOf(opening, floor);
 		const across = bounds(outline).x;
 		const points = outline.map((p) => pointOf(interior, opening.place, p));
-		let sweeps: Sweep[] | undefined;
+		let sweeps: readonly Sweep[] | undefined;
 		return {
 			id,
 			opening,
@@ -173,46 +173,83 @@ function quarterTurn(panel: Polygon, about: { x: number; y: number }, direction:
 	return Array.from({ length: 90 / STEP }, (_, i) => new SweptOutline([...at(i * STEP), ...at((i + 1) * STEP)]));
 }
 
-function sweepOf(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): Sweep[] {
-	const thick = opening.thickness.mm;
-	if (opening.door === 'none' || (opening.place === 'rear' && opening.door === 'sliding')) return [];
-	if (opening.place === 'rear' && opening.door === 'lifting') return [liftingSweep(opening, interior, z, across)];
-	// A leaning door is taken in bands of height, each as far in as its innermost place.
-	const heights = spread(opening.place === 'rear' ? interior.knots.rearZ : interior.knots.z, z);
-	return heights.slice(1).map((top, i): Sweep => {
-		const range: [number, number] = [heights[i], top];
-		if (opening.place === 'rear') {
-			const face = furthestRear(interior, range);
-			const leaf = (from: number, to: number) =>
-				quarterTurn(rectangle(face - thick, face, Math.min(from, to), Math.max(from, to)), vec2(face - thick, from), from < to ? 1 : -1);
-			const middle = (across[0] + across[1]) / 2;
-			const [first, second] = [leaf(across[0], across[1]), leaf(across[1], across[0])];
-			const leaves = opening.door === 'double' ? [...leaf(across[0], middle), ...leaf(across[1], middle)] : undefined;
-			return sweepOver('from above', leaves ?? (opening.hinge === 'first' ? first : second), range);
-		}
-		const side = opening.place;
-		const s = sign(side);
-		if (opening.door === 'sliding') {
-			const long = across[1] - across[0];
-			const wall = s * leastHalfWidth(interior, side, across, range);
-			const out = wall + s * 2 * thick;
-			const rail = new SweptOutline(rectangle(across[0] - long, across[1], Math.min(wall, out), Math.max(wall, out)));
-			return sweepOver('from above', [rail], range);
-		}
-		const hung: [number, number] = opening.hinge === 'first' ? across : [across[1], across[0]];
-		return sweepOver('from above', hingedSweep(opening, hingedPanels(interior, side, hung, range, thick)), range);
-	});
-}
-
-/** The panels of a hinged door in plan, the line about which it turns and which way. */
-interface HingedPanels {
+/** Convex panels that turn about a point, a quarter of a turn. */
+interface Turning {
 	panels: Polygon[];
 	hinge: { x: number; y: number };
 	direction: 1 | -1;
 }
 
+/** What a door takes up over one range of width or height: panels that turn, or the way that one slides. */
+interface Band {
+	seen: Sweep['seen'];
+	range: [number, number];
+	turning: Turning[];
+	rail?: Polygon;
+}
+
+/** What the door of an opening sweeps; the very same list where nothing that it is made of has changed. */
+const sweepOf = (opening: Opening, interior: Interior, z: [number, number], across: [number, number]): readonly Sweep[] =>
+	inOneList(...bandsOf(opening, interior, z, across).map((band) => bandSwept(opening, band)));
+
+const inOneList = remember((...sweeps: Sweep[]): readonly Sweep[] => sweeps);
+
+function bandsOf(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): Band[] {
+	const { place, door, hinge } = opening;
+	const thick = opening.thickness.mm;
+	if (door === 'none' || (place === 'rear' && door === 'sliding')) return [];
+	if (place === 'rear' && door === 'lifting') return [{ seen: 'from the side', range: across, turning: liftingPanels(interior, z, thick) }];
+	// A leaning door is taken in bands of height, each as far in as its innermost place.
+	const heights = spread(place === 'rear' ? interior.knots.rearZ : interior.knots.z, z);
+	return heights.slice(1).map((top, i): Band => {
+		const range: [number, number] = [heights[i], top];
+		if (place === 'rear') {
+			const face = furthestRear(interior, range);
+			const leaf = (from: number, to: number): Turning => ({
+				panels: [rectangle(face - thick, face, Math.min(from, to), Math.max(from, to))],
+				hinge: vec2(face - thick, from),
+				direction: from < to ? 1 : -1
+			});
+			const middle = (across[0] + across[1]) / 2;
+			const leaves = door === 'double' ? [leaf(across[0], middle), leaf(across[1], middle)] : undefined;
+			const single = hinge === 'first' ? leaf(across[0], across[1]) : leaf(across[1], across[0]);
+			return { seen: 'from above', range, turning: leaves ?? [single] };
+		}
+		if (door === 'sliding') {
+			const s = sign(place);
+			const long = across[1] - across[0];
+			const wall = s * leastHalfWidth(interior, place, across, range);
+			const out = wall + s * 2 * thick;
+			const rail = rectangle(across[0] - long, across[1], Math.min(wall, out), Math.max(wall, out));
+			return { seen: 'from above', range, turning: [], rail };
+		}
+		const hung: [number, number] = hinge === 'first' ? across : [across[1], across[0]];
+		return { seen: 'from above', range, turning: [hingedPanels(interior, place, hung, range, thick)] };
+	});
+}
+
+/** Bands that are kept of each opening: the walls of a vehicle are varied reading by reading, and most readings are not beside this door. */
+const MOST_KEPT = 256;
+const keptBands = new WeakMap<Opening, Map<string, Sweep>>();
+
+/** What is swept in one band; kept by its numbers, those last asked for longest. */
+function bandSwept(opening: Opening, band: Band): Sweep {
+	const kept = keptBands.get(opening) ?? new Map<string, Sweep>();
+	keptBands.set(opening, kept);
+	const key = JSON.stringify(band);
+	let sweep = kept.get(key);
+	if (sweep) kept.delete(key);
+	else {
+		const turned = band.turning.flatMap(({ panels, hinge, direction }) => panels.flatMap((panel) => quarterTurn(panel, hinge, direction)));
+		sweep = sweepOver(band.seen, band.rail ? [...turned, new SweptOutline(band.rail)] : turned, band.range);
+		if (kept.size >= MOST_KEPT) kept.delete(kept.keys().next().value!);
+	}
+	kept.set(key, sweep);
+	return sweep;
+}
+
 /** A side door in plan, hung at `from`: along the wall as it runs, one panel from each measured place to the next. */
-function hingedPanels(interior: Interior, side: Side, [from, to]: [number, number], range: [number, number], thick: number): HingedPanels {
+function hingedPanels(interior: Interior, side: Side, [from, to]: [number, number], range: [number, number], thick: number): Turning {
 	const s = sign(side);
 	const along = breaks(interior.knots.x, Math.min(from, to), Math.max(from, to));
 	const inner = along.map((x) => vec2(x, s * leastHalfWidth(interior, side, [x, x], range)));
@@ -224,34 +261,11 @@ function hingedPanels(interior: Interior, side: Side, [from, to]: [number, numbe
 	return { panels, hinge, direction: from < to === s > 0 ? 1 : -1 };
 }
 
-/** Sweeps of an opening that are kept: the walls of a vehicle are varied reading by reading, and most readings are not beside this door. */
-const MOST_KEPT = 64;
-const keptSweeps = new WeakMap<Opening, Map<string, readonly SweptOutline[]>>();
-
-/** What the panels of a hinged door sweep; kept by the numbers of the panels. */
-function hingedSweep(opening: Opening, { panels, hinge, direction }: HingedPanels): readonly SweptOutline[] {
-	const kept = keptSweeps.get(opening) ?? new Map<string, readonly SweptOutline[]>();
-	keptSweeps.set(opening, kept);
-	const key = [direction, hinge.x, hinge.y, ...panels.flatMap((panel) => panel.flatMap(({ x, y }) => [x, y]))].join();
-	const known = kept.get(key);
-	if (known) return known;
-	const made = panels.flatMap((panel) => quarterTurn(panel, hinge, direction));
-	if (kept.size >= MOST_KEPT) kept.clear();
-	kept.set(key, made);
-	return made;
-}
-
 /** Hung at its upper edge, the lower edge of a lifting door goes back and up. Its inner face is the measured rear face. */
-function liftingSweep(opening: Opening, interior: Interior, z: [number, number], across: [number, number]): Sweep {
-	const thick = opening.thickness.mm;
+function liftingPanels(interior: Interior, z: [number, number], thick: number): Turning[] {
 	const inner = spread(interior.knots.rearZ, z).map((at) => vec2(valueAt(interior.rear, at), at));
 	const panels = inner.slice(1).map((p, i) => hull([p, inner[i], vec2(p.x - thick, p.y), vec2(inner[i].x - thick, inner[i].y)]));
-	const hinge = vec2(valueAt(interior.rear, z[1]) - thick, z[1]);
-	return sweepOver(
-		'from the side',
-		panels.flatMap((panel) => quarterTurn(panel, hinge, -1)),
-		across
-	);
+	return [{ panels, hinge: vec2(valueAt(interior.rear, z[1]) - thick, z[1]), direction: -1 }];
 }
 
 /** Heights of the bands in which a leaning door is taken: at every knot, and none higher than this, mm. */
@@ -271,10 +285,10 @@ const boxGap = (a: Bounds, x: readonly [number, number], y: readonly [number, nu
 	Math.max(a.x[0] - x[1], x[0] - a.x[1], a.y[0] - y[1], y[0] - a.y[1]);
 
 /**
- * Room between a solid and what an opening's door sweeps; null when the door sweeps nothing, or nothing within `limit`,
+ * Room between a solid and what a door sweeps; null when the door sweeps nothing, or nothing within `limit`,
  * which spares the exact test.
  */
-export function sweepClearance({ sweeps }: OpeningSolid, solid: Solid, limit = Infinity): Clearance | null {
+export function sweepClearance({ sweeps }: Pick<OpeningSolid, 'sweeps'>, solid: Solid, limit = Infinity): Clearance | null {
 	const { x, y, z } = solid.box;
 	let least: number | null = null;
 	for (const { seen, outlines, range, box } of sweeps) {

@@ -6,7 +6,7 @@ import type { Measurement } from '../plan/measurement';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
 import { ceilingAt, diagonalAt, halfWidth } from './evaluate';
-import { buildInterior } from './interior';
+import { buildInterior, type Interior } from './interior';
 import { measurementList } from './measuring';
 
 /** A doubt about one measurement: it may be right, but it deserves a second look. */
@@ -30,7 +30,7 @@ export function questions(vehicle: Vehicle): Question[] {
 		...ceilings(vehicle),
 		...arches(vehicle),
 		...openings(vehicle),
-		...windowQuestions(vehicle),
+		...windowQuestions(vehicle.windows, buildInterior(vehicle)),
 		...seats(vehicle),
 		...diagonals(vehicle),
 		...odd(vehicle)
@@ -154,26 +154,25 @@ function openings(vehicle: Vehicle): Question[] {
 }
 
 /** A window lies within the wall that it is in; one digit too many makes it longer than the vehicle. */
-export const windowQuestions = remember((vehicle: Vehicle): Question[] => {
-	const interior = buildInterior(vehicle);
-	return Object.entries(vehicle.windows).flatMap(([id, { place, sill, head, edges }]): Question[] => {
+export const windowQuestions = remember((windows: Vehicle['windows'], interior: Interior): Question[] =>
+	Object.entries(windows).flatMap(([id, { place, sill, head, edges }]): Question[] => {
 		const at = (...key: string[]) => ['vehicle', 'windows', id, ...key];
 		const found: Question[] = [];
 		if (sill.mm >= head.mm) found.push({ path: at('head'), text: 'The upper edge would lie below the lower one.' });
 		const ends = place === 'rear' || place === 'front';
-		const x = place === 'front' ? vehicle.length.mm : place === 'rear' ? interior.rearmost : vehicle.length.mm / 2;
+		const x = place === 'front' ? interior.length : place === 'rear' ? interior.rearmost : interior.length / 2;
 		if (head.mm > ceilingAt(interior, x, 0) + BEYOND) found.push({ path: at('head'), text: 'The window would reach above the roof.' });
 		for (const [key, { z, first, second }] of Object.entries(edges)) {
 			if (first.mm >= second.mm) found.push({ path: at('edges', key, 'second'), text: 'The two edges would have changed places.' });
 			const half = Math.max(halfWidth(interior, 'left', x, z), halfWidth(interior, 'right', x, z)) + BEYOND;
-			const [low, high] = ends ? [-half, half] : [-BEYOND, vehicle.length.mm + BEYOND];
+			const [low, high] = ends ? [-half, half] : [-BEYOND, interior.length + BEYOND];
 			const text = ends ? 'The window would be wider than the vehicle.' : 'The window would reach beyond the end of the vehicle.';
 			if (first.mm < low || first.mm > high) found.push({ path: at('edges', key, 'first'), text });
 			if (second.mm > high || second.mm < low) found.push({ path: at('edges', key, 'second'), text });
 		}
 		return found;
-	});
-});
+	})
+);
 
 /** A diagonal that was measured is as long as the widths and heights say, within what both may be off by. */
 function diagonals(vehicle: Vehicle): Question[] {

@@ -98,4 +98,4 @@ export function seatStates(seat: Seat): SeatSetting['state'][] {
 }
 
 /** Floor lining to take off heights that were measured on the bare floor. */
-export const floorLining = (vehicle: Vehicle): number => liningOff(vehicle.lining).floor;
+export const floorLining = ({ lining }: Pick<Vehicle, 'lining'>): number => liningOff(lining).floor;

@@ -3,6 +3,7 @@ import { compose, IDENTITY, place, shiftBy, turnAbout, type Pose } from '../geom
 import { boxAround, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { floorLining, seatSolid, type Interior, type SeatSolid, type Solid } from '../interior';
 import type { Assembly, Joint, Link, Pad, PadPlace, Part, Piece, PieceState, Stop } from '../pieces';
+import { remember } from '../memory';
 import type { Mode } from '../plan/plan';
 import { defaultSetting } from '../plan/seat-setting';
 import type { Vehicle } from '../plan/vehicle';
@@ -62,10 +63,10 @@ export interface NamedThing extends NamedSolid {
 export interface Scene {
 	mode: Mode;
 	interior: Interior;
-	seats: SeatSolid[];
+	seats: readonly SeatSolid[];
 	/** Long or loose things that lie somewhere of their own. */
 	things: readonly NamedThing[];
-	pieces: PlacedPiece[];
+	pieces: readonly PlacedPiece[];
 }
 
 /** Where a joint puts what hangs on it, at a joint value. */
@@ -247,8 +248,10 @@ export const posed = (
 	pads: placedPads(id, assembly, joints, out, pads)
 });
 
-/** The seats of a vehicle as a mode sets them. */
-export const seatsIn = (vehicle: Vehicle, mode: Mode): SeatSolid[] =>
-	Object.entries(vehicle.seats).map(([id, seat]) =>
-		seatSolid(id, seat, mode.seats[id] ?? defaultSetting(seat, mode.use), floorLining(vehicle))
-	);
+/** The seats of a vehicle as a mode sets them. Remembered. */
+export const seatsIn = ({ seats, lining }: Pick<Vehicle, 'seats' | 'lining'>, mode: Mode): readonly SeatSolid[] =>
+	seatsSet(seats, lining, mode);
+
+const seatsSet = remember((seats: Vehicle['seats'], lining: Vehicle['lining'], mode: Mode): readonly SeatSolid[] =>
+	Object.entries(seats).map(([id, seat]) => seatSolid(id, seat, mode.seats[id] ?? defaultSetting(seat, mode.use), floorLining({ lining })))
+);

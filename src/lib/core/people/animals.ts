@@ -4,6 +4,7 @@ import { leastHalfWidth } from '../interior';
 import { remember } from '../memory';
 import type { Scene } from '../modes';
 import type { Animal, Plan } from '../plan/plan';
+import type { Vehicle } from '../plan/vehicle';
 import { compressed } from './body';
 import { headroom } from './headroom';
 import { placeSleepers } from './placing';
@@ -47,8 +48,10 @@ function limbBox({ from, to, r, spread }: Limb): Box {
 	return { x: span('x'), y: span('y'), z: span('z') };
 }
 
+type Animals = NonNullable<Plan['animals']>;
+
 /** Everything that a dog cannot lie in: parts and seats, things, whoever lies on the floor or rides with their feet on it. */
-function obstacles(vehicle: Plan['vehicle'], crew: Plan['crew'], scene: Scene): Box[] {
+function obstacles(vehicle: Pick<Vehicle, 'seats' | 'lining'>, crew: Plan['crew'], scene: Scene): Box[] {
 	const lying = placeSleepers(crew, scene)
 		.filter(({ piece }) => piece === FLOOR)
 		.map(({ rest, body, z }): Box => {
@@ -143,9 +146,16 @@ function placeOf(
  * where that is roomiest. Where it
  * does not fit, the place for as much of it as there is room for. Remembered.
  */
-export const placeAnimals = remember(
-	(animals: NonNullable<Plan['animals']>, vehicle: Plan['vehicle'], crew: Plan['crew'], scene: Scene): AnimalPlace[] => {
-		const boxes = obstacles(vehicle, crew, scene);
+export const placeAnimals = (
+	animals: Animals,
+	{ seats, lining }: Pick<Vehicle, 'seats' | 'lining'>,
+	crew: Plan['crew'],
+	scene: Scene
+): AnimalPlace[] => animalsPlaced(animals, seats, lining, crew, scene);
+
+const animalsPlaced = remember(
+	(animals: Animals, seats: Vehicle['seats'], lining: Vehicle['lining'], crew: Plan['crew'], scene: Scene): AnimalPlace[] => {
+		const boxes = obstacles({ seats, lining }, crew, scene);
 		return Object.entries(animals).map(([id, animal]): AnimalPlace => {
 			for (const share of SHARES) {
 				const place = placeOf(animal, scene, boxes, share);

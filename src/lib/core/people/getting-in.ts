@@ -201,7 +201,7 @@ function shortOf(goal: Vec2, from: Vec2, by: number): Vec2 {
 export const tightest = ({ steps }: WayIn): WayStep => steps.reduce((least, step) => (step.free < least.free ? step : least));
 
 /** Every way in for somebody who lies in a scene, one for each opening, the roomiest first. */
-export const waysIn = (vehicle: Vehicle, scene: Scene, sleeper: Sleeper): WayIn[] =>
+export const waysIn = (vehicle: Pick<Vehicle, 'openings' | 'lining'>, scene: Scene, sleeper: Sleeper): WayIn[] =>
 	openingsOf(vehicle, scene.interior)
 		.map((opening) => wayThrough(opening, scene, sleeper))
 		.sort((a, b) => tightest(b).free - tightest(a).free);

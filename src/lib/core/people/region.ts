@@ -21,7 +21,7 @@ export interface LyingRegion {
 export function lyingRegion(
 	surface: Surface,
 	interior: Interior,
-	seats: SeatSolid[],
+	seats: readonly SeatSolid[],
 	body: Body,
 	others: readonly Box[] = []
 ): LyingRegion | undefined {

@@ -46,8 +46,8 @@ const placesOn = (seat: Seat, { mode: { use } }: Scene): number =>
 	use === 'drive' ? seat.belts : Math.max(seat.belts, 1, Math.floor(seat.width.mm / PLACE));
 
 /** Seats with a place for somebody, as a mode sets them: upright, and belted while driving. */
-const sittable = (vehicle: Vehicle, scene: Scene) =>
-	Object.entries(vehicle.seats).flatMap(([id, seat]) => {
+const sittable = (seats: Vehicle['seats'], scene: Scene) =>
+	Object.entries(seats).flatMap(([id, seat]) => {
 		// A seat that the mode does not name stands as usual, as it is drawn.
 		const setting = scene.mode.seats[id] ?? defaultSetting(seat, scene.mode.use);
 		const places = placesOn(seat, scene);
@@ -69,10 +69,13 @@ function figureIn(body: Body, seat: Seat, setting: SeatSetting, [n, places]: [n:
  * where the mode counts passengers, then in front before behind. Whoever is counted but not named sits in the places
  * that are left of their seat. Remembered.
  */
-export const seatingIn = remember((vehicle: Vehicle, crew: Plan['crew'], scene: Scene): Seating => {
-	const seats = sittable(vehicle, scene);
+export const seatingIn = ({ seats, lining }: Pick<Vehicle, 'seats' | 'lining'>, crew: Plan['crew'], scene: Scene): Seating =>
+	seatingFrom(seats, lining, crew, scene);
+
+const seatingFrom = remember((table: Vehicle['seats'], lining: Vehicle['lining'], crew: Plan['crew'], scene: Scene): Seating => {
+	const seats = sittable(table, scene);
 	const free = new Map(seats.map(({ id, places }) => [id, Array.from({ length: places }, (_, n) => n)]));
-	const floor = floorLining(vehicle);
+	const floor = floorLining({ lining });
 	const seated: Seated[] = [];
 	const sit = (id: string, body: Body, name: string, person?: string): boolean => {
 		const n = free.get(id)?.shift();

@@ -3,17 +3,22 @@
  * that came through a message or a file then keeps the identities that the memory of the derived stages goes by.
  */
 export function shareStructure<T>(before: unknown, next: T): T {
+	// Numbers go by their bits, so that what is no number does not make a plan look changed.
 	if (Object.is(before, next)) return next;
 	if (typeof next !== 'object' || next === null || typeof before !== 'object' || before === null) return next;
 	if (Array.isArray(next) !== Array.isArray(before)) return next;
 	const old = before as Record<string, unknown>;
-	const keys = Object.keys(next);
-	let same = Object.keys(before).length === keys.length && keys.join() === Object.keys(before).join();
-	const result: Record<string, unknown> | unknown[] = Array.isArray(next) ? [] : {};
-	for (const key of keys) {
-		const shared = shareStructure(Object.hasOwn(old, key) ? old[key] : undefined, (next as Record<string, unknown>)[key]);
-		(result as Record<string, unknown>)[key] = shared;
-		same &&= Object.is(shared, old[key]);
+	const values = next as Record<string, unknown>;
+	const [keys, known] = [Object.keys(next), Object.keys(before)];
+	let same = known.length === keys.length;
+	const replaced: [key: string, by: unknown][] = [];
+	for (const [i, key] of keys.entries()) {
+		const was = Object.hasOwn(old, key) ? old[key] : undefined;
+		const shared = shareStructure(was, values[key]);
+		same &&= known[i] === key && Object.is(shared, was);
+		if (!Object.is(shared, values[key])) replaced.push([key, shared]);
 	}
-	return same ? (before as T) : (result as T);
+	if (same) return before as T;
+	if (replaced.length === 0) return next;
+	return Object.assign(Array.isArray(next) ? [...next] : { ...next }, Object.fromEntries(replaced)) as T;
 }

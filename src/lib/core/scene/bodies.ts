@@ -5,6 +5,7 @@ import { remember } from '../memory';
 import { solidOf, type PlacedPad, type PlacedPart, type PlacedPiece, type Scene } from '../modes';
 import { bodyOf, figureOf, placeAnimals, posesIn, seatingIn, SEGMENT, type Figure, type Limb } from '../people';
 import type { Plan } from '../plan/plan';
+import type { Vehicle } from '../plan/vehicle';
 
 /**
  * What a body is, and whose, by reference, so that pairs that may touch can be stated. The owner is the id under which the plan
@@ -71,28 +72,34 @@ function figureBody(of: BodyOf, name: string, { limbs }: Figure): Body {
 	return { of, name, shapes, box: boxRound(shapes) };
 }
 
+type SeatTables = Pick<Vehicle, 'seats' | 'lining'>;
+type Animals = NonNullable<Plan['animals']>;
+
 /** Everybody who is in the vehicle, as the figures that are drawn. */
-function people(plan: Pick<Plan, 'vehicle' | 'crew'>, scene: Scene): Body[] {
-	const placed = posesIn(plan.crew, scene).map(({ id, person, on, pose: { posture, placement } }) =>
+function people(vehicle: SeatTables, crew: Plan['crew'], scene: Scene): Body[] {
+	const placed = posesIn(crew, scene).map(({ id, person, on, pose: { posture, placement } }) =>
 		figureBody({ kind: 'person', owner: id, on }, person.name, figureOf(bodyOf(person), posture, placement))
 	);
-	const riding = seatingIn(plan.vehicle, plan.crew, scene).seated.map(({ seat, person, name, figure }) =>
+	const riding = seatingIn(vehicle, crew, scene).seated.map(({ seat, person, name, figure }) =>
 		figureBody({ kind: 'person', owner: person ?? seat, on: [], seat }, name, figure)
 	);
 	return [...placed, ...riding];
 }
 
 /** Everything that takes room in a mode of a plan: the one list that rules about room ask. Remembered. */
-export const bodiesIn = remember(
-	(vehicle: Plan['vehicle'], crew: Plan['crew'], animals: NonNullable<Plan['animals']>, scene: Scene): readonly Body[] => [
+export const bodiesIn = ({ seats, lining }: SeatTables, crew: Plan['crew'], animals: Animals, scene: Scene): readonly Body[] =>
+	bodiesFrom(seats, lining, crew, animals, scene);
+
+const bodiesFrom = remember(
+	(seats: Vehicle['seats'], lining: Vehicle['lining'], crew: Plan['crew'], animals: Animals, scene: Scene): readonly Body[] => [
 		...scene.pieces.flatMap((piece) => bodiesOfPiece(piece)),
 		...scene.seats.flatMap((seat) => seatBody(seat) ?? []),
 		...scene.things.map(({ id, name, solid }) => rigid({ kind: 'thing', owner: id }, name, solid, blockPrism(solid.box))),
 		...scene.interior.fixtures.map(({ id, name, box }) =>
 			rigid({ kind: 'fixture', owner: id }, name, { box, footprint: null, corners: blockPrism(box) }, blockPrism(box))
 		),
-		...people({ vehicle, crew }, scene),
-		...placeAnimals(animals, vehicle, crew, scene)
+		...people({ seats, lining }, crew, scene),
+		...placeAnimals(animals, { seats, lining }, crew, scene)
 			.filter(({ share }) => share === 1)
 			.map(({ id, animal, at, half, piece }): Body => {
 				const box: Box = { x: [at.x - half.x, at.x + half.x], y: [at.y - half.y, at.y + half.y], z: [at.z, at.z + 0.6 * animal.shoulder] };
