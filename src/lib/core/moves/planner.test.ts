@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { applyEdits, type Plan } from '../plan';
 import { plainVehicle, planIn, withPiece } from '../testing/plans';
+import { times } from '../testing/thorough';
 import { arrangementOf, convert } from '.';
 import { arrangementKey, type Arrangement } from './arrangement';
 import { Ways } from './convert';
@@ -71,7 +72,7 @@ it('a conversion is as quick as the best of all orders of moves, and only imposs
 				expect(found.proven).toBe(true);
 			}
 		}),
-		{ numRuns: 40 }
+		{ numRuns: times(14) }
 	);
 	expect([ways > 3, blocked > 0]).toEqual([true, true]);
 }, 60_000);

@@ -292,7 +292,11 @@ export const sweepPastFixtures = (interior: Interior, motion: Motion, limit: num
 
 /** Steps, pillars, bars and consoles as things that a move can hit. */
 const fixturesOf = remember((interior: Interior): readonly Obstacle[] =>
-	interior.fixtures.map(({ name, box }) => ({ name, box, room: (moving) => blockClearance(box, moving) }))
+	interior.fixtures.map(({ name, box }) => ({
+		name,
+		box,
+		room: (moving, most) => (boxSeparation(moving.box, box) >= most ? null : blockClearance(box, moving))
+	}))
 );
 
 /** A motion in the vehicle itself, and against what stays of its own piece: remembered. */

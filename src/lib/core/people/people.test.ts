@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { contains, rectangle, type Polygon } from '../geometry/polygon';
 import { buildInterior } from '../interior';
 import { exact, plainVehicle } from '../testing/plans';
+import { times } from '../testing/thorough';
 import {
 	bodyOf,
 	compressed,
@@ -137,7 +138,7 @@ describe('longest body', () => {
 					expect(found).toBeLessThanOrEqual(best + 45);
 				}
 			),
-			{ numRuns: 15 }
+			{ numRuns: times(15) }
 		));
 });
 
@@ -264,7 +265,7 @@ describe('longest body at any angle', () => {
 					for (const corner of cornersOf(found)) expect(contains(outline, corner)).toBe(true);
 				}
 			),
-			{ numRuns: 3 }
+			{ numRuns: times(1) }
 		));
 });
 

@@ -21,6 +21,7 @@ import { randomVehicle } from '../testing/random';
 import { bodyOf, figureOf, roomOver, topOf } from '../people';
 import { bodySolid } from './bodies';
 import { boxSolid, freeSpace, meshOf, prism, sceneModel, Surround, type Kernel } from '.';
+import { times } from '../testing/thorough';
 
 let geometry: Kernel;
 beforeAll(async () => {
@@ -147,7 +148,7 @@ describe('field and solid hold each other', () => {
 					free.delete();
 				}
 			}),
-			{ numRuns: 25 }
+			{ numRuns: times(12) }
 		));
 	it('and the direct clearances, by whose sign the findings go', () =>
 		fc.assert(
