@@ -1,7 +1,7 @@
 import { OPEN_SHARE, widestGap, zonesIn } from '../air';
 import { bounds } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
-import type { PlacedPiece } from '../modes';
+import type { PlacedPiece, Scene } from '../modes';
 import { check, type Result } from './finding';
 import { lengthMark } from '../units';
 
@@ -14,13 +14,20 @@ const centreOf = (piece: PlacedPiece) => {
 	return vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, piece.assembly.deck);
 };
 
+/** Whether a piece is slept on in a mode: by somebody who lies on it, or at night as long as nobody is said to lie anywhere. */
+const isSleptOn = ({ mode: { use, people } }: Scene, { id }: PlacedPiece): boolean => {
+	const lying = Object.values(people).filter((one) => one.posture === 'lying');
+	return lying.length === 0 ? use === 'night' : lying.some((one) => one.piece === id);
+};
+
 export const slatGaps = check({
 	rule: 'slat-gap',
 	reads: [],
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const zones = zonesIn(piece.assembly.slats, piece.state.id);
-			if (zones.length === 0) return [];
+			// Nobody sits or lies on it while driving.
+			if (zones.length === 0 || scene.mode.use === 'drive') return [];
 			const widest = zones.reduce((a, b) => (b.gap > a.gap ? b : a));
 			const pads = piece.pads.filter(({ role }) => role !== 'back').map(({ pad }) => pad.size.z);
 			const limit = widestGap(Math.max(surfaceOf(piece)?.pad ?? 0, ...pads));
@@ -48,7 +55,7 @@ export const slatAir = check({
 	run: ({ scene }) =>
 		scene.pieces.flatMap((piece): Result[] => {
 			const zones = zonesIn(piece.assembly.slats, piece.state.id);
-			if (zones.length === 0) return [];
+			if (zones.length === 0 || !isSleptOn(scene, piece)) return [];
 			const closest = zones.reduce((a, b) => (b.open < a.open ? b : a));
 			return [
 				{

@@ -1,6 +1,19 @@
 import { bounds } from '../geometry/polygon';
 import { vec3, type Vec3 } from '../geometry/vector';
-import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Body, type Sitter } from '../people';
+import {
+	aheadOf,
+	endBefore,
+	overheadIn,
+	hipsOf,
+	placeSitters,
+	RELAXED,
+	ROOM,
+	SEGMENT,
+	seatUnder,
+	standingIn,
+	type Body,
+	type Sitter
+} from '../people';
 import { lengthMark } from '../units';
 import { check, type CheckContext, type Result } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
@@ -58,6 +71,44 @@ export const benchLegRoom = sitterCheck(
 const IN_A_ROW = 0.9;
 /** Shoulders hang over the ends of a bench, hips do so by this share of their breadth. */
 const ON_THE_END = 0.85;
+
+/** With feet this much above the floor, shoes on, one still sits well; higher up the legs go to sleep, mm: our own figures. */
+const DANGLING = { comfort: 40, most: 200 };
+/** What the feet of a sitter can stand on reaches at least so far out from the edge of the seat, mm. */
+const FOOT_REST = 150;
+
+/** The feet of a sitter reach the floor, or something to stand them on. */
+export const benchFeet = sitterCheck(
+	'bench-feet',
+	(sitter, { scene }) => {
+		const { body, person, sight } = sitter;
+		const seat = seatUnder(sitter, Math.abs(sight.edge - sight.back));
+		const before = aheadOf(sight, Math.abs(sight.edge - sight.back) + FOOT_REST / 2, 0);
+		const rests = standingIn(scene)
+			.filter(
+				({ x, y, z }) =>
+					z[1] < seat - SEGMENT.knee * body.stature * 0.5 && x[0] < before.x && x[1] > before.x && y[0] < before.y && y[1] > before.y
+			)
+			.map(({ z }) => z[1]);
+		const rest = Math.max(0, ...rests);
+		const legs = SEGMENT.seatHeight * body.stature;
+		const above = seat - rest - legs;
+		return {
+			title: `${person.name}: feet on the floor ${place(sitter)}`,
+			margin: DANGLING.most - above,
+			comfort: DANGLING.most - DANGLING.comfort,
+			limit: legs,
+			actual: seat - rest,
+			why:
+				above <= DANGLING.comfort
+					? `The seat is ${lengthMark(Math.round(seat - rest))} above ${rest > 0 ? 'what the feet stand on' : 'the floor'}, the hollow of the knee ${lengthMark(Math.round(legs))}.`
+					: `The seat is ${lengthMark(Math.round(seat - rest))} high, the hollow of the knee ${lengthMark(Math.round(legs))}: the feet hang ${lengthMark(Math.round(above))} above the floor and want a step or a lower seat.`,
+			at: { ...before, z: seat }
+		};
+	},
+	// On a seat that slopes, and lounging in bed, the legs lie.
+	({ on }) => on !== 'slope'
+);
 
 /** What some people side by side take: shoulders between their middles, and half of the hips beyond the first and the last. */
 const rowBreadth = (bodies: readonly Body[]): number => {

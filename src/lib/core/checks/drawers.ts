@@ -11,17 +11,18 @@ const ownWeight = ({ assembly }: PlacedPiece, { link }: Drawer, stock: Stock): n
 	assembly.parts.filter((part) => part.link === link).reduce((sum, part) => sum + partMass(part, stock), 0);
 
 /**
- * What a drawer holds, kg, and the thing that makes it more than was planned for: where all room of a piece is in its
- * drawers, one of them has to take the heaviest thing that goes into it.
+ * What a drawer holds at least, kg, and what makes it more than was planned for: where all room of a piece is in its drawers,
+ * one of them has to take the heaviest thing that goes into it, and one at least its even share of all of it.
  */
 function contentOf({ content }: Drawer, { id, assembly }: PlacedPiece, gear: Plan['gear']): { kg: number; thing?: string } {
 	const drawers = new Set(assembly.drawers.map((drawer) => drawer.id));
 	if (!assembly.spaces.every((space) => drawers.has(space.id))) return { kg: content };
-	return Object.values(gear)
-		.filter(({ under }) => under === id)
-		.reduce<{ kg: number; thing?: string }>((most, { name, weight }) => (weight > most.kg ? { kg: weight, thing: name } : most), {
-			kg: content
-		});
+	const things = Object.values(gear).filter(({ under }) => under === id);
+	const all = things.reduce((sum, { weight, count }) => sum + weight * count, 0);
+	return [
+		...things.map(({ name, weight }) => ({ kg: weight, thing: name })),
+		{ kg: all / assembly.drawers.length, thing: 'its share of all that goes in there' }
+	].reduce<{ kg: number; thing?: string }>((most, one) => (one.kg > most.kg ? one : most), { kg: content });
 }
 
 /** The middle of a drawer's front edge. */

@@ -2,8 +2,8 @@ import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
 import { boxRound, boxSeparation, cornersOf, type Box, type Vec3 } from '../geometry/vector';
 import { cornerClearance, type Clearance, type Interior } from '../interior';
-import { faces, linkPoses, padsIn, type PlacedPiece } from '../modes';
-import { FREE, motionOf, sweepPastFixtures, type Sweep } from '../moves';
+import { faces, linkPoses, padsIn, type PlacedPiece, type Scene } from '../modes';
+import { closer, FREE, motionOf, sweepPastFixtures, sweepsWithin, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
 import { check, type Result } from './finding';
 
@@ -63,6 +63,22 @@ const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): 
 	return near ? sweepPastFixtures(interior, motionOf(piece.assembly, move), NEAR) : FREE;
 });
 
+const { pastPiece } = sweepsWithin(NEAR);
+
+/** A piece that can be brought out of the way from how it stands: it is moved first. */
+const canBeMoved = ({ assembly, state }: PlacedPiece): boolean => assembly.moves.some(({ from }) => from === state.id);
+
+/** What of the other pieces a lid comes closest to; while driving no lid is opened. */
+function pastOthers({ pieces, mode }: Scene, piece: PlacedPiece, move: Move): { sweep: Sweep; other: PlacedPiece } | undefined {
+	if (mode.use === 'drive') return undefined;
+	const motion = motionOf(piece.assembly, move);
+	return pieces
+		.filter((other) => other.id !== piece.id)
+		.map((other) => ({ sweep: pastPiece(motion, other), other }))
+		.filter(({ sweep }) => sweep.margin !== null)
+		.sort((a, b) => a.sweep.margin! - b.sweep.margin!)[0];
+}
+
 /** Lids that can be lifted from the present state. */
 export const lidSwing = check({
 	rule: 'lid-swing',
@@ -74,22 +90,29 @@ export const lidSwing = check({
 				const bars = pastBars(scene.interior, piece, move);
 				const found = swing(scene.interior, piece, open);
 				if (!found) return [];
-				const hits = bars.margin !== null && bars.margin < found.clearance.margin;
-				const clearance = hits ? { margin: bars.margin!, at: bars.where, against: bars.where } : found.clearance;
+				const others = pastOthers(scene, piece, move);
+				const first = others && others.sweep.margin! < 0 && canBeMoved(others.other);
+				const sweep = others && !first ? closer(bars, others.sweep) : bars;
+				const hits = sweep.margin !== null && sweep.margin < found.clearance.margin;
+				const clearance = hits ? { margin: sweep.margin!, at: sweep.where, against: sweep.where } : found.clearance;
+				// What can be moved out of the way is no clash, but somebody has to do it each time.
+				const margin = first ? Math.min(0, clearance.margin) : clearance.margin;
 				return [
 					{
 						rule: 'lid-swing',
 						key: `${piece.id}+${open.id}`,
 						title: `${piece.name}: ${open.name.toLowerCase()}`,
-						subjects: [piece.id],
-						margin: clearance.margin,
+						subjects: others && (first || sweep === others.sweep) ? [piece.id, others.other.id] : [piece.id],
+						margin,
 						comfort: 10,
 						unit: 'mm',
 						limit: 0,
 						actual: clearance.margin,
-						why: hits
-							? `${bars.who} comes closest to ${bars.whom} on its way.`
-							: `${found.part} comes closest to wall or ceiling on its way.`,
+						why: first
+							? `${others.other.name} stands in its way and has to be moved first.`
+							: hits
+								? `${sweep.who} comes closest to ${sweep.whom} on its way.`
+								: `${found.part} comes closest to wall or ceiling on its way.`,
 						at: clearance.at,
 						line: [clearance.at, clearance.against]
 					}

@@ -13,7 +13,9 @@ const ELSEWHERE: Record<string, string> = {
 	'pad-cover': 'checks.test.ts',
 	'drawer-droop': 'fronts.test.ts',
 	'floor-joint': 'floor-boards.test.ts',
-	'new-holes': 'fastening.test.ts'
+	'new-holes': 'fastening.test.ts',
+	'ways-out': 'getting-out.test.ts',
+	'rear-view': 'getting-out.test.ts'
 };
 
 const worst = (plan: Plan, rule: string): Finding | undefined =>

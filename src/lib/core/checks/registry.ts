@@ -3,7 +3,7 @@ import { allowance } from './allowance';
 import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { bodyRoom, thingRoom } from './bodies';
-import { benchBreadth, benchHead, benchLegRoom } from './bench';
+import { benchBreadth, benchFeet, benchHead, benchLegRoom } from './bench';
 import { carriedIn } from './carried-in';
 import { desk } from './desk';
 import { windowCovers } from './covers';
@@ -29,15 +29,18 @@ import { floorJoints } from './floor-joints';
 import { racking } from './frames';
 import { frontOpens } from './fronts';
 import { gettingIn } from './getting-in';
+import { climb, fallsOut } from './high-bed';
 import { keepClear } from './keep-clear';
 import { lidSwing } from './lid';
 import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver } from './lying';
 import { beltedPlaces, roomToSit } from './passengers';
 import { driverKnown, somebodysPlace } from './place';
+import { rearView } from './rear-view';
 import { restsOn } from './rests';
 import { stands, thingStands } from './stands';
 import { fromStock } from './stock';
 import { gearPlaced, gearTogether, gearUnder } from './stowing';
+import { waysOut } from './ways-out';
 
 /** Every rule there is, in the order in which equal findings are listed. A new rule is a file beside these and a line here. */
 export const CHECKS: readonly Check[] = [
@@ -62,6 +65,7 @@ export const CHECKS: readonly Check[] = [
 	thingStands,
 	somebodysPlace,
 	driverKnown,
+	rearView,
 	bodyRoom,
 	lyingLength,
 	lyingBreadth,
@@ -70,9 +74,13 @@ export const CHECKS: readonly Check[] = [
 	propped,
 	turningOver,
 	gettingIn,
+	climb,
+	fallsOut,
+	waysOut,
 	animalPlace,
 	benchLegRoom,
 	benchHead,
+	benchFeet,
 	benchBreadth,
 	desk,
 	slatGaps,

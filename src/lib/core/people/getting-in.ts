@@ -41,6 +41,8 @@ export interface WayStep {
 	where: 'door' | 'floor' | 'bed';
 	/** The easiest gait that has room; undefined where not even wriggling has. */
 	gait: Gait | undefined;
+	/** Where it begins. */
+	from: Vec2;
 	/** Least height that is free above what bears the body, mm, and where. */
 	free: number;
 	at: Vec3;
@@ -158,8 +160,9 @@ function wayThrough(opening: OpeningSolid, scene: Scene, sleeper: Sleeper): WayI
 	const bed = surface.base + compressed(surface.pad, surface.foam, 'sitting');
 	const entry = entryOf(opening, scene, sleeper);
 	const hips = pointOf(rest, 0.5);
-	const step = (where: WayStep['where'], { free, at }: { free: number; at: Vec3 }): WayStep => ({
+	const step = (where: WayStep['where'], from: Vec2, { free, at }: { free: number; at: Vec3 }): WayStep => ({
 		where,
+		from,
 		free,
 		at,
 		gait: gaitIn(body, free)
@@ -175,9 +178,9 @@ function wayThrough(opening: OpeningSolid, scene: Scene, sleeper: Sleeper): WayI
 			door: opening.id,
 			name: opening.opening.name,
 			steps: [
-				step('door', { free: opening.z[1] - low, at: vec3(entry.x, entry.y, low) }),
-				...(climbs ? [] : [step('floor', heights.along(entry, shortOf(onto, entry, body.breadth), 0, known))]),
-				step('bed', heights.along(climbs ? pastDoor(opening, scene, onto, body) : onto, hips, bed, known))
+				step('door', entry, { free: opening.z[1] - low, at: vec3(entry.x, entry.y, low) }),
+				...(climbs ? [] : [step('floor', entry, heights.along(entry, shortOf(onto, entry, body.breadth), 0, known))]),
+				step('bed', onto, heights.along(climbs ? pastDoor(opening, scene, onto, body) : onto, hips, bed, known))
 			]
 		};
 		if (!best || tightest(way).free > tightest(best).free) best = way;
@@ -200,8 +203,10 @@ function shortOf(goal: Vec2, from: Vec2, by: number): Vec2 {
 /** The tightest step of a way, by how little is left over wriggling. */
 export const tightest = ({ steps }: WayIn): WayStep => steps.reduce((least, step) => (step.free < least.free ? step : least));
 
-/** Every way in for somebody who lies in a scene, one for each opening, the roomiest first. */
-export const waysIn = (vehicle: Pick<Vehicle, 'openings' | 'lining'>, scene: Scene, sleeper: Sleeper): WayIn[] =>
-	openingsOf(vehicle, scene.interior)
-		.map((opening) => wayThrough(opening, scene, sleeper))
-		.sort((a, b) => tightest(b).free - tightest(a).free);
+/** Every way in for somebody who lies in a scene, one for each opening, the roomiest first. Remembered. */
+export const waysIn = (vehicle: Pick<Vehicle, 'openings' | 'lining'>, scene: Scene, sleeper: Sleeper): readonly WayIn[] =>
+	waysThrough(openingsOf(vehicle, scene.interior), scene, sleeper);
+
+const waysThrough = remember((openings: readonly OpeningSolid[], scene: Scene, sleeper: Sleeper): readonly WayIn[] =>
+	openings.map((opening) => wayThrough(opening, scene, sleeper)).sort((a, b) => tightest(b).free - tightest(a).free)
+);

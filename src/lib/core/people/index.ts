@@ -13,4 +13,4 @@ export { FLOOR, floorSurface, lanes, lyingRegion } from './region';
 export { seatingIn, type Seated, type Seating } from './seated';
 export { sharedByTwo, type SharedByTwo } from './sharing';
 export { aheadOf, deskBefore, endBefore, type Sight } from './sitting';
-export { seatBoxes } from './standing';
+export { seatBoxes, standingIn } from './standing';

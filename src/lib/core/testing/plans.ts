@@ -55,5 +55,12 @@ export function withPerson(plan: Plan, id: string, stature: number, piece: strin
 			{ ...m, people: { ...m.people, [id]: { posture: m.use === 'night' ? ('lying' as const) : ('on the bench' as const), piece } } }
 		])
 	);
-	return { ...plan, crew: { ...plan.crew, [id]: { name: id, stature, weight: 75, wants: ['sit up', 'prop up', 'turn over'] } }, modes };
+	return {
+		...plan,
+		crew: {
+			...plan.crew,
+			[id]: { name: id, stature, weight: Math.round(23 * (stature / 1000) ** 2), wants: ['sit up', 'prop up', 'turn over'] }
+		},
+		modes
+	};
 }

@@ -26,6 +26,9 @@ import {
 	type Trap
 } from './trap-van';
 
+const stowed = (count: number) =>
+	set('gear', { pan: { name: 'Iron pan', length: 200, width: 200, height: 60, weight: 4, count, under: 'drawers' } });
+
 /** Plans in which bodies are in one another's place, or in none. */
 export const SCENE_TRAPS: readonly Trap[] = [
 	{
@@ -158,5 +161,48 @@ export const SCENE_TRAPS: readonly Trap[] = [
 		trap: 'more who ride on a bench than it has belts; parked they may sit there',
 		bad: made(van({ seats: { bench: { ...bench, belts: 0 } } }), crewOfOne, set('modes.drive.people', { mara: { posture: 'in a seat' } })),
 		good: made(van({ seats: { bench: { ...bench, belts: 0 } } }), crewOfOne, set('modes.day.people', { mara: { posture: 'in a seat' } }))
+	},
+	{
+		rule: 'lid-swing',
+		trap: 'a chest whose lid opens into the bed above it',
+		bad: made(
+			van(),
+			bed({ height: 600 }),
+			piece('bench-box', { side: 'left', rear: 400, length: 900, height: 380, cushion: 0, lid: true })
+		),
+		good: made(
+			van(),
+			bed({ height: 1100 }),
+			piece('bench-box', { side: 'left', rear: 400, length: 900, height: 380, cushion: 0, lid: true })
+		)
+	},
+	{
+		rule: 'climb',
+		trap: 'a bed as high as a chest, and nothing to step on',
+		bad: made(van({ openings: rearDoor(700) }), bed({ rear: 1100, height: 1080 }), lying()),
+		good: made(
+			van({ openings: rearDoor(700) }),
+			bed({ rear: 1100, height: 1080 }),
+			lying(),
+			piece('bench-box', { side: 'left', rear: 500, length: 500, depth: 900, height: 450, cushion: 0, lid: false })
+		)
+	},
+	{
+		rule: 'falls-out',
+		trap: 'a child on a high bed with open sides',
+		bad: made(van(), bed({ height: 800 }), lying(1100), set('crew.mara.child', true)),
+		good: made(van(), bed({ height: 400 }), lying(1100), set('crew.mara.child', true))
+	},
+	{
+		rule: 'bench-feet',
+		trap: 'a bench on which the feet hang in the air',
+		bad: made(van(), piece('bench-box', { side: 'left', height: 680, length: 900, cushion: 50 }, 'bed'), lying(1600)),
+		good: made(van(), piece('bench-box', { side: 'left', height: 420, length: 900, cushion: 50 }, 'bed'), lying(1600))
+	},
+	{
+		rule: 'slide-load',
+		trap: 'more in some drawers than all of their slides carry',
+		bad: made(van(), under, stowed(12)),
+		good: made(van(), under, stowed(2))
 	}
 ];
