@@ -7,8 +7,8 @@ import { closer, FREE, motionOf, sweepPastFixtures, sweepsWithin, type Sweep } f
 import type { Move, PieceState } from '../pieces';
 import { check, type Result } from './finding';
 
-/** Further off than this no bar matters, mm. */
-const NEAR = 120;
+/** Further off than this no bar and no other piece matters, mm. */
+const NEAR = 30;
 
 /** Positions of the lid that are looked at on its way up. */
 const STEPS = 8;

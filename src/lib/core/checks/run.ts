@@ -19,7 +19,9 @@ const tablesOf = (plan: Plan): Record<Table, object> => {
 /** Every check with what it said, remembered by the scene and the tables that it reads. */
 const ASKED = CHECKS.map((check) => ({
 	check,
-	ask: remember((scene: Scene, ...read: object[]): readonly Result[] => {
+	// The scene comes last: it changes most, and what is remembered by what changes least is remembered most cheaply.
+	ask: remember((...read: object[]): readonly Result[] => {
+		const scene = read[read.length - 1] as Scene;
 		const tables = Object.fromEntries(check.reads.map((table, i) => [table, read[i]]));
 		// The types of checks keep them from reading any other table, be it of the plan or of its vehicle.
 		return check.run({ plan: { ...tables, vehicle: tables }, scene } as unknown as CheckContext<Table>).map(sound);
@@ -66,7 +68,7 @@ const lyingIn = remember((modes: Plan['modes']): readonly string[] => {
 /** What some checks say in one mode, a list for each: the same list as long as nothing changes that the check looks at. */
 function asked(plan: Plan, modeId: string, checks: typeof ASKED): (readonly Result[])[] {
 	const [scene, tables] = [sceneOf(plan, modeId), tablesOf(plan)];
-	return checks.map(({ check, ask }) => ask(scene, ...check.reads.map((table) => tables[table])));
+	return checks.map(({ check, ask }) => ask(...check.reads.map((table) => tables[table]), scene));
 }
 
 /** Every result of every check in one mode, a list for each check; remembered. */

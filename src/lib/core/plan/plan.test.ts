@@ -224,7 +224,7 @@ describe('sharing structure', () => {
 		const plan = furnished();
 		const copy = structuredClone(plan);
 		expect(shareStructure(plan, copy)).toBe(plan);
-		const changed = applyEdits(copy, [{ path: ['crew', 'ida', 'weight'], value: 70 }]);
+		const changed = applyEdits(copy, [{ path: ['crew', 'ida', 'weight'], value: 71 }]);
 		const shared = shareStructure(plan, changed);
 		expect(shared).toEqual(changed);
 		expect(shared.vehicle).toBe(plan.vehicle);

@@ -7,6 +7,7 @@ import { sceneOf } from '../derive';
 import { kernel } from '../testing/kernel';
 import { exact, plainVehicle, planIn } from '../testing/plans';
 import { roofByCells } from '../testing/roof';
+import { times } from '../testing/thorough';
 import { find, groundOf, judged, MECHANISMS, roomOfAll, startingBrief, takeLayout } from '.';
 
 const wants = ['sit up', 'prop up', 'turn over'] as const;
@@ -22,30 +23,33 @@ const clashes = (plan: Plan) => findingsOf(plan).filter(({ status }) => status =
 describe('found layouts', () => {
 	// As tall as each body style takes in more ways than one: in a short one a grown person lies over a folded front seat.
 	const CASES: [BodyStyle, number[]][] = [
-		['long high van', [1680, 1740]],
 		['small van', [1740]],
+		['small hatchback', [1420]],
+		['two-door off-roader', [1740]],
 		['seven-seat minivan', [1740]],
 		['four-wheel-drive estate', [1560]],
-		['small hatchback', [1420]],
-		['two-door off-roader', [1740]]
+		['long high van', [1680, 1740]]
 	];
-	it.each(CASES)('in a %s are of three mechanisms or more, and none clashes when it is opened', async (style, statures) => {
-		const plan = styled(style, ...statures);
-		const { found } = find(plan, startingBrief(plan));
-		expect(new Set(found.map(({ mechanism }) => mechanism)).size).toBeGreaterThanOrEqual(3);
-		for (const layout of found) {
-			const opened = applyEdits(plan, takeLayout(layout.plan));
-			expect(clashes(opened), layout.title).toEqual([]);
-			// What is written down must be readable again.
-			expect(readPlan(structuredClone(opened)).ok).toBe(true);
-			for (const id of Object.keys(opened.modes)) {
-				const scene = sceneOf(opened, id);
-				const surround = new Surround(await kernel(), scene.interior);
-				expect(worstOverlap(surround.verdicts(scene)), `${layout.title}, ${id}`).toBeUndefined();
-				surround.delete();
+	it.each(CASES.slice(0, times(3)))(
+		'in a %s are of three mechanisms or more, and none clashes when it is opened',
+		async (style, statures) => {
+			const plan = styled(style, ...statures);
+			const { found } = find(plan, startingBrief(plan));
+			expect(new Set(found.map(({ mechanism }) => mechanism)).size).toBeGreaterThanOrEqual(3);
+			for (const layout of found) {
+				const opened = applyEdits(plan, takeLayout(layout.plan));
+				expect(clashes(opened), layout.title).toEqual([]);
+				// What is written down must be readable again.
+				expect(readPlan(structuredClone(opened)).ok).toBe(true);
+				for (const id of Object.keys(opened.modes)) {
+					const scene = sceneOf(opened, id);
+					const surround = new Surround(await kernel(), scene.interior);
+					expect(worstOverlap(surround.verdicts(scene)), `${layout.title}, ${id}`).toBeUndefined();
+					surround.delete();
+				}
 			}
 		}
-	});
+	);
 
 	it('are the same for the same input, and no near twins', () => {
 		const plan = styled('small van', 1680);
