@@ -1,6 +1,7 @@
+import { breaks } from '../geometry/piecewise';
 import { intersection, rectangle, type Polygon } from '../geometry/polygon';
 import { vec2, vec3, type Vec2 } from '../geometry/vector';
-import { archNotch, leastHalfWidth, sign, SIDES } from '../interior';
+import { archNotch, leastHalfWidth, sign, SIDES, type Interior, type Side } from '../interior';
 import { solidsOf, type PlacedPiece, type Scene } from '../modes';
 import type { Aisle } from '../pieces';
 import { seatBoxes } from '../people';
@@ -12,13 +13,22 @@ const HIPS: [number, number] = [30, 1000];
 /** Further out than this nothing is looked for, mm. */
 const FAR = 4000;
 
+/** All that lies behind a side wall, seen from above: as far in as the wall is at its narrowest height, place by place along the vehicle. */
+function wallFromAbove(interior: Interior, side: Side): Polygon {
+	const s = sign(side);
+	const inner = breaks(interior.knots.x, 0, interior.length).map((x) => vec2(x, s * leastHalfWidth(interior, side, [x, x], [0, HIPS[1]])));
+	return [...inner, vec2(interior.length, s * FAR), vec2(0, s * FAR)];
+}
+
 /** Everything that ends an aisle, seen from above, with its name: other pieces, seats, arches and the walls. */
 function obstacles(scene: Scene, own: PlacedPiece): { name: string; outline: Polygon }[] {
 	const low = (box: { z: [number, number] }) => box.z[0] < HIPS[1] && box.z[1] > HIPS[0];
-	const walls = SIDES.map((side) => {
-		const wall = sign(side) * leastHalfWidth(scene.interior, side, [0, scene.interior.length], [0, HIPS[1]]);
-		return { name: 'the side wall', outline: rectangle(-FAR, 2 * FAR, Math.min(wall, sign(side) * FAR), Math.max(wall, sign(side) * FAR)) };
-	});
+	const walls = SIDES.map((side) => ({ name: 'the side wall', outline: wallFromAbove(scene.interior, side) }));
+	const boxes = [
+		...seatBoxes(scene).map((box) => ({ name: 'a seat', box })),
+		...scene.interior.fixtures.map(({ name, box }) => ({ name: `the ${name.toLowerCase()}`, box })),
+		...scene.things.map(({ name, solid }) => ({ name, box: solid.box }))
+	];
 	return [
 		...scene.pieces
 			.filter(({ id }) => id !== own.id)
@@ -30,9 +40,7 @@ function obstacles(scene: Scene, own: PlacedPiece): { name: string; outline: Pol
 						outline: solid.footprint ?? rectangle(...solid.box.x, ...solid.box.y)
 					}))
 			),
-		...seatBoxes(scene)
-			.filter(low)
-			.map((box) => ({ name: 'a seat', outline: rectangle(...box.x, ...box.y) })),
+		...boxes.filter(({ box }) => low(box)).map(({ name, box }) => ({ name, outline: rectangle(...box.x, ...box.y) })),
 		...scene.interior.arches.flatMap((arch) => {
 			const foot = archNotch(arch, HIPS[0], 0);
 			return foot ? [{ name: 'a wheel arch', outline: foot }] : [];

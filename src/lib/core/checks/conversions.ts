@@ -5,19 +5,29 @@ import { vec3 } from '../geometry/vector';
 import type { Plan } from '../plan/plan';
 import { lengthMark } from '../units';
 import type { Finding } from './finding';
+import { resultsIn } from './run';
 
 /** The mode that everything starts from: how one arrives. */
 const startOf = ({ modes }: Plan): string | undefined =>
 	Object.keys(modes).find((id) => modes[id].use === 'drive') ?? Object.keys(modes)[0];
 
+/** What is in its own way before anything is moved: then no order of moves can be the right one. */
+const clashAtStart = (plan: Plan, from: string, subject: string) =>
+	resultsIn(plan, from).find(({ rule, margin, subjects }) => rule.startsWith('fit-') && margin < 0 && subjects.includes(subject));
+
 /** What stands in the way of a conversion, in one sentence, with the ids concerned. */
-function reasonOf(plan: Plan, found: Extract<Conversion, { ok: false }>): { why: string; subjects: string[] } {
+function reasonOf(plan: Plan, from: string, found: Extract<Conversion, { ok: false }>): { why: string; subjects: string[] } {
 	if (found.noMoves.length > 0) {
 		const names = found.noMoves.map((id) => plan.pieces[id].name).join(' and ');
 		return { why: `${names} cannot be brought from the one state to the other at all.`, subjects: [...found.noMoves] };
 	}
 	const [first] = found.blocks;
 	if (!first) return { why: 'No order of moves was found that gets there.', subjects: [] };
+	const start = clashAtStart(plan, from, first.subject);
+	if (start) {
+		const why = `It clashes before anything is moved. ${start.title}: ${start.why} Put that right first.`;
+		return { why, subjects: [...new Set([first.subject, ...start.subjects])] };
+	}
 	return {
 		why: `${first.action}: ${first.who} hits ${first.whom} by ${lengthMark(Math.ceil(first.by))}.${found.proven ? '' : ' Not every order of moves was tried.'}`,
 		subjects: [...new Set(found.blocks.slice(0, 3).map(({ subject }) => subject))]
@@ -60,6 +70,6 @@ function conversionFinding(plan: Plan, from: string, to: string): Finding {
 	};
 	if (found.ok)
 		return { ...common, subjects: [], status: 'clear', margin: 0, actual: 1, why: `It takes ${Math.round(found.seconds)} seconds.` };
-	const { why, subjects } = reasonOf(plan, found);
+	const { why, subjects } = reasonOf(plan, from, found);
 	return { ...common, subjects, status: found.proven ? 'clash' : 'unmeasured', margin: found.proven ? -1 : 0, actual: 0, why };
 }

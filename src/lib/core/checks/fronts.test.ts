@@ -208,6 +208,29 @@ describe('an aisle kept beside a run of cabinets', () => {
 	});
 });
 
+describe('what ends an aisle', () => {
+	const cabinet = (of: Plan) =>
+		withPiece(of, 'run', 'cabinet', { side: 'right', rear: 1400, length: 1200, depth: 450, gap: 8, keepAisle: 700, bays: 2 });
+	const aisle = (of: Plan) => rule(of, 'aisle')[0];
+	it('is the wall beside it, not the narrowest of the whole vehicle', () => {
+		const narrow = plainVehicle([[0, 800]], 1600, 3200);
+		narrow.stations.rear.widths.w0.left = exact(600);
+		narrow.stations.middle = { ...structuredClone(narrow.stations.front), x: 1200 };
+		// Level from 1200 mm on: what is narrow lies behind the run.
+		expect(aisle(cabinet(planIn(narrow))).actual).toBeCloseTo(aisle(cabinet(planIn(box()))).actual, 6);
+	});
+	it('is also a thing that lies about, and a step', () => {
+		const free = aisle(cabinet(planIn(box()))).actual;
+		const lain = applyEdits(cabinet(planIn(box())), [
+			{ path: ['gear', 'case'], value: { name: 'Case', length: 400, width: 300, height: 250, weight: 4, count: 1 } },
+			{ path: ['modes', 'day', 'lies'], value: { case: { x: 1800, y: 640, z: 0 } } }
+		]);
+		// It lies 150 mm to either side of y = 640: its near side is 800 - 490 mm further in than the wall.
+		expect(aisle(lain).actual).toBeCloseTo(free - 310, 6);
+		expect(aisle(lain).why).toContain('Case');
+	});
+});
+
 describe('staying square', () => {
 	const open = (cornerPlates: boolean) =>
 		rule(
