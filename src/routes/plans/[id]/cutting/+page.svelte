@@ -152,6 +152,7 @@
 											class="field figures price"
 											type="number"
 											min="0"
+											max="100000"
 											step="0.1"
 											value={job.price}
 											aria-label="Price of {job.of}"
