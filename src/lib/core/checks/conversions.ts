@@ -11,26 +11,34 @@ import { resultsIn } from './run';
 const startOf = ({ modes }: Plan): string | undefined =>
 	Object.keys(modes).find((id) => modes[id].use === 'drive') ?? Object.keys(modes)[0];
 
-/** What is in its own way before anything is moved: then no order of moves can be the right one. */
+/** Why there is no way, with the ids concerned, and whether that is sure. */
+interface NoWay {
+	why: string;
+	subjects: string[];
+	sure: boolean;
+}
+
+/** What is in something's way before it is moved: then no order of moves can be the right one, and none can be told from another. */
 const clashAtStart = (plan: Plan, from: string, subject: string) =>
 	resultsIn(plan, from).find(({ rule, margin, subjects }) => rule.startsWith('fit-') && margin < 0 && subjects.includes(subject));
 
-/** What stands in the way of a conversion, in one sentence, with the ids concerned. */
-function reasonOf(plan: Plan, from: string, found: Extract<Conversion, { ok: false }>): { why: string; subjects: string[] } {
-	if (found.noMoves.length > 0) {
-		const names = found.noMoves.map((id) => plan.pieces[id].name).join(' and ');
-		return { why: `${names} cannot be brought from the one state to the other at all.`, subjects: [...found.noMoves] };
+/** What stands in the way of a conversion, in one sentence. */
+function reasonOf(plan: Plan, from: string, { noMoves, blocks, proven }: Extract<Conversion, { ok: false }>): NoWay {
+	if (noMoves.length > 0) {
+		const names = noMoves.map((id) => plan.pieces[id].name).join(' and ');
+		return { why: `${names} cannot be brought from the one state to the other at all.`, subjects: [...noMoves], sure: proven };
 	}
-	const [first] = found.blocks;
-	if (!first) return { why: 'No order of moves was found that gets there.', subjects: [] };
+	const [first] = blocks;
+	if (!first) return { why: 'No order of moves was found that gets there.', subjects: [], sure: proven };
 	const start = clashAtStart(plan, from, first.subject);
 	if (start) {
-		const why = `It clashes before anything is moved. ${start.title}: ${start.why} Put that right first.`;
-		return { why, subjects: [...new Set([first.subject, ...start.subjects])] };
+		const why = `It clashes before anything is moved. ${start.title}: ${start.why} Put that right first; then it can be told.`;
+		return { why, subjects: [...new Set([first.subject, ...start.subjects])], sure: false };
 	}
 	return {
-		why: `${first.action}: ${first.who} hits ${first.whom} by ${lengthMark(Math.ceil(first.by))}.${found.proven ? '' : ' Not every order of moves was tried.'}`,
-		subjects: [...new Set(found.blocks.slice(0, 3).map(({ subject }) => subject))]
+		why: `${first.action}: ${first.who} hits ${first.whom} by ${lengthMark(Math.ceil(first.by))}.${proven ? '' : ' Not every order of moves was tried.'}`,
+		subjects: [...new Set(blocks.slice(0, 3).map(({ subject }) => subject))],
+		sure: proven
 	};
 }
 
@@ -70,6 +78,6 @@ function conversionFinding(plan: Plan, from: string, to: string): Finding {
 	};
 	if (found.ok)
 		return { ...common, subjects: [], status: 'clear', margin: 0, actual: 1, why: `It takes ${Math.round(found.seconds)} seconds.` };
-	const { why, subjects } = reasonOf(plan, from, found);
-	return { ...common, subjects, status: found.proven ? 'clash' : 'unmeasured', margin: found.proven ? -1 : 0, actual: 0, why };
+	const { why, subjects, sure } = reasonOf(plan, from, found);
+	return { ...common, subjects, status: sure ? 'clash' : 'unmeasured', margin: sure ? -1 : 0, actual: 0, why };
 }
