@@ -26,6 +26,18 @@ describe('whether every mode can be got to', () => {
 		expect(night.subjects).toContain('couch');
 		expect(night.why).toMatch(/hits/);
 	});
+	it('tells what is hit by reference: another piece of the same name is not concerned', () => {
+		const twin = { side: 'right', height: 330, rear: 2400, length: 400, depth: 300, cushion: 0, lid: false };
+		const plan = withPiece(couchAndBox(600), 'twin', 'bench-box', twin);
+		const named = applyEdits(
+			plan,
+			['box', 'twin'].map((id) => ({ path: ['pieces', id, 'name'], value: 'Box' }))
+		);
+		const [night] = conversionFindings(named);
+		expect(night.status).toBe('clash');
+		expect(night.subjects).toEqual(expect.arrayContaining(['couch', 'box']));
+		expect(night.subjects).not.toContain('twin');
+	});
 	it('cannot be told where something clashes before anything is moved: no move is to blame for that', () => {
 		const plan = applyEdits(couchAndBox(900), [{ path: ['modes', 'day', 'pieces', 'couch'], value: 'couch' }]);
 		const [night] = conversionFindings(plan);

@@ -37,7 +37,7 @@ function reasonOf(plan: Plan, from: string, { noMoves, blocks, proven }: Extract
 	}
 	return {
 		why: `${first.action}: ${first.who} hits ${first.whom} by ${lengthMark(Math.ceil(first.by))}.${proven ? '' : ' Not every order of moves was tried.'}`,
-		subjects: [...new Set(blocks.slice(0, 3).map(({ subject }) => subject))],
+		subjects: [...new Set(blocks.slice(0, 3).flatMap(({ subject, against }) => (against === undefined ? [subject] : [subject, against])))],
 		sure: proven
 	};
 }

@@ -14,7 +14,7 @@ export interface Result {
 	/** Tells results of one rule apart: the ids of what is checked. */
 	key: string;
 	title: string;
-	/** Ids of the pieces, people, seats and gear concerned. */
+	/** Ids of the pieces, people, seats, gear and fixtures concerned. */
 	subjects: string[];
 	/** Signed room in the rule's unit; negative is a clash. */
 	margin: number;

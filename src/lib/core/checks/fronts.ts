@@ -47,10 +47,7 @@ function judge({ plan, scene }: CheckContext<'openings' | 'lining'>, piece: Plac
 			rule: 'front-opens',
 			key: `${piece.id}+${front.id}`,
 			title: `${piece.name}: ${name} opens`,
-			subjects: [
-				piece.id,
-				...scene.pieces.filter(({ id, name }) => id !== piece.id && sweep.whom.endsWith(` of ${name}`)).map(({ id }) => id)
-			],
+			subjects: [piece.id, ...(sweep.against === undefined || sweep.margin === null ? [] : [sweep.against])],
 			margin,
 			comfort: COMFORT,
 			unit: 'mm',

@@ -16,6 +16,8 @@ export interface Block {
 	subject: string;
 	who: string;
 	whom: string;
+	/** The id of the piece, seat, thing or fixture that is hit; none for what is of the vehicle itself or of the same piece. */
+	against?: string;
 	/** By how much, mm. */
 	by: number;
 	where: Sweep['where'];
@@ -90,10 +92,10 @@ export class Ways {
 
 	private note(tried: Action, margin: number): void {
 		const { name, subject, sweep } = tried;
-		const { who, whom, where, at } = sweep;
-		const key = `${name}/${who}/${whom}`;
+		const { who, whom, against, where, at } = sweep;
+		const key = JSON.stringify([subject, tried.move?.to, who, against, whom]);
 		const known = this.blocks.get(key);
-		if (!known || -margin < known.by) this.blocks.set(key, { action: name, subject, who, whom, by: -margin, where, at, tried });
+		if (!known || -margin < known.by) this.blocks.set(key, { action: name, subject, who, whom, against, by: -margin, where, at, tried });
 	}
 
 	/** What hit what, the closest calls first. */

@@ -19,7 +19,7 @@ import {
 	type SeatSolid,
 	type Solid
 } from '../interior';
-import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
+import { solidsOf, type NamedSolid, type NamedThing, type PlacedPiece } from '../modes';
 import { remember } from '../memory';
 import { blockOf, placesOf, type Motion, type Track } from './track';
 
@@ -30,6 +30,8 @@ export interface Sweep {
 	/** What moves and what it comes closest to. */
 	who: string;
 	whom: string;
+	/** The id of the piece, seat, thing or fixture that this belongs to; none for what is of the vehicle itself or stays of its own piece. */
+	against?: string;
 	where: Vec3;
 	/** After how many seconds. */
 	at: number;
@@ -53,9 +55,12 @@ type RoomBeside = (solid: Solid, limit: number) => { margin: number; at?: Vec3 }
 /** What a track is measured against: its name, the box round it, and how. */
 interface Obstacle {
 	name: string;
+	owner?: string;
 	box: Box;
 	room: RoomBeside;
 }
+
+const of = (owner: string | undefined): Pick<Sweep, 'against'> => (owner === undefined ? {} : { against: owner });
 
 /** Finer than this nothing is looked for between two places, mm. */
 const FINE = 0.5;
@@ -78,7 +83,7 @@ function lookBetween(way: number, a: { i: number; room: number }, b: { i: number
  * One track against one thing, as far as it comes nearer than a limit. Two that rest on each other at the start or at
  * the end may touch all the way; they only count when one goes into the other.
  */
-function against(track: Track, { name, box, room }: Obstacle, limit: number): Sweep {
+function against(track: Track, { name, owner, box, room }: Obstacle, limit: number): Sweep {
 	let least: Sweep = FREE;
 	const rests = (margin: number | undefined) => margin !== undefined && Math.abs(margin) <= TOUCH;
 	const bar = () => Math.min(limit, least.margin ?? Infinity);
@@ -88,7 +93,14 @@ function against(track: Track, { name, box, room }: Obstacle, limit: number): Sw
 		const found = room(solid, most);
 		if (!found) return most;
 		if (found.margin < (least.margin ?? Infinity))
-			least = { margin: found.margin, who: track.name, whom: name, where: found.at ?? middleOf(solid.box), at: track.time(i) };
+			least = {
+				margin: found.margin,
+				who: track.name,
+				whom: name,
+				...of(owner),
+				where: found.at ?? middleOf(solid.box),
+				at: track.time(i)
+			};
 		return found.margin;
 	};
 	let before: { i: number; room: number } | undefined;
@@ -125,6 +137,7 @@ function slid(track: Track, obstacle: Obstacle, limit: number): Sweep {
 		margin: round.margin,
 		who: track.name,
 		whom: obstacle.name,
+		...of(obstacle.owner),
 		where: round.at ?? middleOf(track.round.box),
 		at: halfway(track)
 	};
@@ -230,8 +243,9 @@ function trackInVehicle(interior: Interior, track: Track, open: OpeningSolid | n
 	return through && (least.margin === null || least.margin >= -TOUCH) ? through : least;
 }
 
-const pastSolid = ({ name, solid }: NamedSolid): Obstacle => ({
+const pastSolid = ({ name, solid, id }: NamedSolid & { id?: string }): Obstacle => ({
 	name,
+	owner: id,
 	box: solid.box,
 	room: (moving, most) => ({ margin: solidSeparation(moving, solid, most) })
 });
@@ -292,8 +306,9 @@ export const sweepPastFixtures = (interior: Interior, motion: Motion, limit: num
 
 /** Steps, pillars, bars and consoles as things that a move can hit. */
 const fixturesOf = remember((interior: Interior): readonly Obstacle[] =>
-	interior.fixtures.map(({ name, box }) => ({
+	interior.fixtures.map(({ id, name, box }) => ({
 		name,
+		owner: id,
 		box,
 		room: (moving, most) => (boxSeparation(moving.box, box) >= most ? null : blockClearance(box, moving))
 	}))
@@ -307,8 +322,8 @@ export const sweepWithDoorOpen = remember((interior: Interior, motion: Motion, o
 	sweepNear(interior, motion, open, Infinity)
 );
 
-const named = remember((piece: PlacedPiece): NamedSolid[] =>
-	solidsOf(piece).map(({ name, solid }) => ({ name: `${name} of ${piece.name}`, solid }))
+const named = remember((piece: PlacedPiece): NamedThing[] =>
+	solidsOf(piece).map(({ name, solid }) => ({ id: piece.id, name: `${name} of ${piece.name}`, solid }))
 );
 
 /** The box round everything of a seat as it is set. */
@@ -323,7 +338,7 @@ const seatBox = remember((seat: SeatSolid): Box => {
 
 /** Sweeps against what stands, as far as something comes nearer than a limit, mm; what they find is remembered. */
 export function sweepsWithin(limit: number) {
-	const pastThings = remember((motion: Motion, things: readonly NamedSolid[]): Sweep =>
+	const pastThings = remember((motion: Motion, things: readonly NamedThing[]): Sweep =>
 		things.reduce((least, thing) => closer(least, sweepAll(motion, pastSolid(thing), Math.min(limit, least.margin ?? Infinity))), FREE)
 	);
 	return {
@@ -333,7 +348,11 @@ export function sweepsWithin(limit: number) {
 		pastPiece: (motion: Motion, piece: PlacedPiece): Sweep => pastThings(motion, named(piece)),
 		/** A motion against a seat as it is set. */
 		pastSeat: remember((motion: Motion, seat: SeatSolid): Sweep =>
-			sweepAll(motion, { name: seat.name, box: seatBox(seat), room: (moving, most) => seatClearance(seat, moving, most) }, limit)
+			sweepAll(
+				motion,
+				{ name: seat.name, owner: seat.id, box: seatBox(seat), room: (moving, most) => seatClearance(seat, moving, most) },
+				limit
+			)
 		)
 	};
 }
@@ -352,7 +371,7 @@ export const sweepSeat = remember((positions: readonly SeatSolid[], piece: Place
 		if (margin >= -TOUCH && [margins[0], margins[margins.length - 1]].some((end) => Math.abs(end) <= TOUCH)) continue;
 		const i = margins.indexOf(margin);
 		const where = seatClearance(positions[i], solid)!.at;
-		least = { margin, who: positions[0].name, whom, where, at: positions.length > 1 ? i / (positions.length - 1) : 1 };
+		least = { margin, who: positions[0].name, whom, against: piece.id, where, at: positions.length > 1 ? i / (positions.length - 1) : 1 };
 	}
 	return least;
 });

@@ -28,16 +28,14 @@ const FAR = 1e5;
 const PROBE = 12;
 
 /** Slide and lean of the seats that took part in a hit, in the mode that is wanted: turned before anything is sawn anew. */
-function seatKnobsOf(plan: Plan, { subject, whom }: Block, toMode: string): Knob[] {
+function seatKnobsOf(plan: Plan, { subject, against }: Block, toMode: string): Knob[] {
 	if (plan.modes[toMode].use === 'drive') return [];
-	return Object.entries(plan.vehicle.seats).flatMap(([id, { name }]) =>
-		subject === id || whom === name ? seatKnobs(plan, toMode, id) : []
-	);
+	return Object.keys(plan.vehicle.seats).flatMap((id) => (subject === id || against === id ? seatKnobs(plan, toMode, id) : []));
 }
 
 /** Numbers of the pieces that took part in a hit. */
-const pieceKnobsOf = (plan: Plan, { subject, whom }: Block): Knob[] =>
-	Object.entries(plan.pieces).flatMap(([id, piece]) => (subject === id || whom.endsWith(` of ${piece.name}`) ? pieceKnobs(id, piece) : []));
+const pieceKnobsOf = (plan: Plan, { subject, against }: Block): Knob[] =>
+	Object.entries(plan.pieces).flatMap(([id, piece]) => (subject === id || against === id ? pieceKnobs(id, piece) : []));
 
 /**
  * Room of an action that hit something, in a changed plan: only that action is tried again, which is much less than
