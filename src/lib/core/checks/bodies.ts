@@ -1,5 +1,7 @@
-import { boxSeparation, middleBetween } from '../geometry/vector';
-import { reachesOut } from '../interior';
+import { nearIn, type Near } from '../geometry/near';
+import { middleBetween } from '../geometry/vector';
+import { reachesOut, type Interior, type OpeningSolid, type Solid } from '../interior';
+import { remember } from '../memory';
 import { roomInVehicle } from '../moves';
 import { bodiesIn, roomBetween, type Body } from '../scene';
 import { lengthMark } from '../units';
@@ -20,6 +22,11 @@ export type BodyTable = (typeof BODY_TABLES)[number];
 export const bodiesOf = ({ plan, scene }: CheckContext<BodyTable>): readonly Body[] =>
 	bodiesIn(plan.vehicle, plan.crew, plan.animals, scene);
 
+const nearAmong = remember((bodies: readonly Body[]) => nearIn(bodies));
+
+/** What takes room near a place of the mode that is asked about. */
+export const bodiesNear = (context: CheckContext<BodyTable>): Near<Body> => nearAmong(bodiesOf(context));
+
 /** Pairs that may touch, by reference: somebody and what they are on, two who share a bed, riders side by side whose seats the maker set. */
 function mayTouch(person: Body, other: Body): boolean {
 	if (person.of.kind !== 'person') return false;
@@ -38,17 +45,17 @@ function mayTouch(person: Body, other: Body): boolean {
 }
 
 /** The bodies that come nearest to one, the worst first, with the room beside each. */
-function nearestTo(body: Body, others: readonly Body[]): { other: Body; room: number }[] {
-	return others
-		.filter((other) => other !== body && boxSeparation(body.box, other.box) < NEAR && !mayTouch(body, other))
+function nearestTo(body: Body, near: Near<Body>, counts: (other: Body) => boolean): { other: Body; room: number }[] {
+	return near(body.box, NEAR)
+		.filter((other) => other !== body && counts(other) && !mayTouch(body, other))
 		.map((other) => ({ other, room: roomBetween(body, other, NEAR) }))
 		.filter(({ room }) => room < NEAR)
 		.sort((a, b) => a.room - b.room);
 }
 
 /** One result for a body that nothing crowds, else one for each of the worst that do. */
-function judge(rule: string, title: string, body: Body, others: readonly Body[], give: number): Result[] {
-	const found = nearestTo(body, others);
+function judge(rule: string, title: string, body: Body, near: Near<Body>, counts: (other: Body) => boolean, give: number): Result[] {
+	const found = nearestTo(body, near, counts);
 	const crowding = found.filter(({ room }) => room + give < 0).slice(0, NAMED);
 	const own = body.of.owner;
 	const common = { rule, title, comfort: 0, unit: 'mm' as const, limit: -give };
@@ -76,15 +83,20 @@ export const bodyRoom = check({
 	rule: 'body-room',
 	reads: BODY_TABLES,
 	run: (context) => {
-		const bodies = bodiesOf(context);
+		const near = bodiesNear(context);
 		// What only stands there was measured against the vehicle; two people are asked once, of the first.
-		return bodies.flatMap((body, i) => {
-			if (body.of.kind !== 'person') return [];
-			const others = bodies.filter((other, k) => other.of.kind !== 'person' || k > i);
-			return judge('body-room', `${body.name}: room for the body`, body, others, SOFT);
+		const people = bodiesOf(context).filter(({ of }) => of.kind === 'person');
+		return people.flatMap((body, i) => {
+			const counts = (other: Body) => other.of.kind !== 'person' || people.indexOf(other) > i;
+			return judge('body-room', `${body.name}: room for the body`, body, near, counts, SOFT);
 		});
 	}
 });
+
+/** The room of a thing inside the vehicle, with a door open through which it reaches or with all shut; remembered. */
+const inVehicle = remember((interior: Interior, solid: Solid, doors: readonly OpeningSolid[]) =>
+	roomInVehicle(interior, solid, doors.find((door) => reachesOut(interior, door, solid)) ?? null, 0)
+);
 
 /** Things that lie in places of their own, against the vehicle, its seats, its bars and each other; boards are a rule of their own. */
 export const thingRoom = check({
@@ -92,17 +104,15 @@ export const thingRoom = check({
 	reads: [...BODY_TABLES, 'openings'],
 	run: (context) => {
 		const { scene } = context;
-		const [bodies, doors] = [bodiesOf(context), openDoors(context)];
-		return bodies.flatMap((body, i): Result[] => {
-			if (body.of.kind !== 'thing') return [];
+		const [near, doors] = [bodiesNear(context), openDoors(context)];
+		const things = bodiesOf(context).filter(({ of }) => of.kind === 'thing');
+		const order = new Map(things.map((body, i) => [body, i]));
+		return things.flatMap((body, i): Result[] => {
 			const gear = body.of.owner;
 			const title = `${body.name}: room where it lies`;
-			const solid = body.solid!;
-			const through = doors.find((door) => reachesOut(scene.interior, door, solid));
-			const { name, clearance } = roomInVehicle(scene.interior, solid, through ?? null, 0);
-			const others = bodies.filter(
-				({ of: { kind } }, k) => kind === 'seat' || kind === 'fixture' || kind === 'animal' || (kind === 'thing' && k > i)
-			);
+			const { name, clearance } = inVehicle(scene.interior, body.solid!, doors);
+			const counts = (other: Body) =>
+				other.of.kind === 'seat' || other.of.kind === 'fixture' || other.of.kind === 'animal' || (order.get(other) ?? -1) > i;
 			return [
 				{
 					rule: 'thing-room',
@@ -119,7 +129,7 @@ export const thingRoom = check({
 					line: [clearance.at, clearance.against]
 				},
 				// Lying on a seat it may press the cushion.
-				...judge('thing-room', title, body, others, 1)
+				...judge('thing-room', title, body, near, counts, 1)
 			];
 		});
 	}

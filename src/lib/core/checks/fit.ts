@@ -1,5 +1,6 @@
 import { remember } from '../memory';
-import { middleBetween } from '../geometry/vector';
+import { nearIn } from '../geometry/near';
+import { boxRound, boxSeparation, middleBetween, type Box } from '../geometry/vector';
 import {
 	archClearance,
 	blockClearance,
@@ -23,6 +24,7 @@ import {
 	type Solid
 } from '../interior';
 import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
+import type { Mode } from '../plan/plan';
 import { check, type CheckContext, type Result } from './finding';
 
 /** Room of a solid; null when it does not count, or is known to be more than the least found so far. */
@@ -95,8 +97,12 @@ const behindRearDoor = fitCheck(
 );
 
 /** The doors that stand open in a mode. */
-export const openDoors = (context: CheckContext<'openings' | 'lining'>) =>
-	openingsOf(context.plan.vehicle, context.scene.interior).filter(({ id }) => context.scene.mode.doors[id] === 'open');
+export const openDoors = ({ plan, scene }: CheckContext<'openings' | 'lining'>): readonly OpeningSolid[] =>
+	openIn(openingsOf(plan.vehicle, scene.interior), scene.mode);
+
+const openIn = remember((openings: readonly OpeningSolid[], { doors }: Mode): readonly OpeningSolid[] =>
+	openings.filter(({ id }) => doors[id] === 'open')
+);
 const rearOpenings = (context: CheckContext<'openings' | 'lining'>) => openDoors(context).filter(({ opening }) => opening.place === 'rear');
 
 /** Against the side walls; what reaches out through an open side door is a matter of that opening. */
@@ -247,7 +253,13 @@ function closestPair(
 	return found;
 }
 
-const pairOf = remember((a: PlacedPiece, b: PlacedPiece) => closestPair(solidsOf(a), solidsOf(b)));
+/** Pieces further apart than this nobody needs to hear of, mm. */
+const NEAR_PIECE = 400;
+
+const boxOf = remember((piece: PlacedPiece): Box => boxRound(solidsOf(piece).map(({ solid }) => solid)));
+const pairOf = remember((a: PlacedPiece, b: PlacedPiece) =>
+	boxSeparation(boxOf(a), boxOf(b)) > NEAR_PIECE ? null : closestPair(solidsOf(a), solidsOf(b))
+);
 
 /** Parts of different pieces against each other. */
 export const fitPieces = check({
@@ -257,7 +269,7 @@ export const fitPieces = check({
 		scene.pieces.flatMap((a, i) =>
 			scene.pieces.slice(i + 1).flatMap((b): Result[] => {
 				const found = pairOf(a, b);
-				if (!found) return [];
+				if (!found || found.margin > NEAR_PIECE) return [];
 				const { margin, one, other, at } = found;
 				return [
 					{
@@ -285,9 +297,10 @@ const NEAR_THING = 100;
 export const fitThings = check({
 	rule: 'fit-things',
 	reads: [],
-	run: ({ scene }) =>
-		scene.things.flatMap((thing) =>
-			scene.pieces.flatMap((piece): Result[] => {
+	run: ({ scene }) => {
+		const near = nearIn(scene.pieces.filter((piece) => solidsOf(piece).length > 0).map((piece) => ({ piece, box: boxOf(piece) })));
+		return scene.things.flatMap((thing) =>
+			near(thing.solid.box, NEAR_THING).flatMap(({ piece }): Result[] => {
 				const found = closestPair(solidsOf(piece), [thing]);
 				if (!found || found.margin > NEAR_THING) return [];
 				const { margin, one, at } = found;
@@ -307,5 +320,6 @@ export const fitThings = check({
 					}
 				];
 			})
-		)
+		);
+	}
 });

@@ -139,24 +139,30 @@ export const worstFirst = (...lists: readonly (readonly Finding[])[]): Finding[]
  * several modes are one finding.
  */
 export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
-	const merged = new Map<string, Finding>();
+	const findings: Finding[] = [];
+	const byResult = new Map<string, Finding[]>();
 	for (const modeId of Object.keys(plan.modes))
 		for (const result of resultsIn(plan, modeId)) {
-			const known = tolerances[toleranceKey(modeId, result)];
+			const id = toleranceKey(modeId, result);
+			const known = tolerances[id];
 			const status = result.unknown ? 'unmeasured' : statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.guessed ?? 0);
-			const as = `${resultId(result)}:${status}:${result.margin.toFixed(1)}`;
-			const same = merged.get(as);
-			if (same) same.modes.push(modeId);
-			else
-				merged.set(as, {
-					...result,
-					id: toleranceKey(modeId, result),
-					modes: [modeId],
-					status,
-					tolerance: known?.tolerance ?? null,
-					sensitivities: known?.sensitivities ?? [],
-					fixes: null
-				});
+			const others = byResult.get(resultId(result)) ?? [];
+			const same = others.find((other) => other.status === status && Math.round(10 * (other.margin - result.margin)) === 0);
+			if (same) {
+				same.modes.push(modeId);
+				continue;
+			}
+			const finding: Finding = {
+				...result,
+				id,
+				modes: [modeId],
+				status,
+				tolerance: known?.tolerance ?? null,
+				sensitivities: known?.sensitivities ?? [],
+				fixes: null
+			};
+			findings.push(finding);
+			byResult.set(resultId(result), [...others, finding]);
 		}
-	return worstFirst([...merged.values()]);
+	return worstFirst(findings);
 }

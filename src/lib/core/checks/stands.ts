@@ -1,9 +1,13 @@
-import { bounds, contains } from '../geometry/polygon';
+import { boxWithin } from '../geometry/convex';
+import type { Near } from '../geometry/near';
+import { contains } from '../geometry/polygon';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
 import { archTopOver } from '../interior';
 import { remember } from '../memory';
 import type { NamedThing, PlacedPart, PlacedPiece, Scene } from '../modes';
+import type { Body } from '../scene';
 import { lengthMark } from '../units';
+import { bodiesNear, BODY_TABLES } from './bodies';
 import { check, type Result } from './finding';
 
 /** Packing makes up for so much between a foot and what bears it, mm. */
@@ -78,13 +82,15 @@ const worstLeg = remember((scene: Scene, piece: PlacedPiece): { leg: PlacedPart;
 	return worst;
 });
 
-/** Tops of everything below a box that could bear it, wherever under it: level things at their top, tilted ones where they pass it. */
-function topsUnder({ interior, pieces, seats, things }: Scene, { id, solid: { box } }: NamedThing): number[] {
+/** From so far down what bears a thing is looked for, mm: further than any vehicle is high. */
+const DEEP = 4000;
+
+/** Tops of everything below a thing that could bear it, wherever under it: level things at their top, tilted ones where they pass it. */
+function topsUnder({ interior }: Scene, near: Near<Body>, { id, solid: { box } }: NamedThing): number[] {
 	const foot = box.z[0];
-	const meet = (a: readonly [number, number], b: readonly [number, number]) => a[0] < b[1] && a[1] > b[0];
-	const under = ({ x, y }: Box) => meet(x, box.x) && meet(y, box.y);
-	const level = (one: Box) => (under(one) ? [one.z[1]] : []);
-	const tilted = (one: Box) => (under(one) && one.z[0] <= foot ? [Math.min(foot, one.z[1])] : []);
+	const below = near({ ...box, z: [-DEEP, foot + LEVEL] }, 0).filter(
+		({ of }) => of.owner !== id && of.kind !== 'person' && of.kind !== 'animal'
+	);
 	// A pit bears nothing that it is as large as.
 	const sunk = interior.pits.find(
 		({ box: pit }) => box.x[0] >= pit.x[0] && box.x[1] <= pit.x[1] && box.y[0] >= pit.y[0] && box.y[1] <= pit.y[1]
@@ -92,26 +98,26 @@ function topsUnder({ interior, pieces, seats, things }: Scene, { id, solid: { bo
 	return [
 		sunk ? sunk.box.z[0] : 0,
 		...interior.arches.map((arch) => archTopOver(arch, box.x, box.y)),
-		...interior.fixtures.flatMap((one) => level(one.box)),
-		...things.flatMap((one) => (one.id === id ? [] : level(one.solid.box))),
-		...seats.flatMap(({ y, profiles }) =>
-			profiles.flatMap((profile) => {
-				const { x, y: z } = bounds(profile);
-				return tilted({ x, y, z });
-			})
-		),
-		...pieces.flatMap(({ parts, pads }) => [...parts, ...pads].flatMap(({ footprint, box: one }) => (footprint ? level(one) : tilted(one))))
+		...below.flatMap(({ of, solid, box: one, shapes }) =>
+			solid && (solid.footprint || of.kind === 'fixture')
+				? [one.z[1]]
+				: shapes.flatMap((shape) => {
+						const part = boxWithin(shape, { ...box, z: [-DEEP, foot] });
+						return part ? [part.z[1]] : [];
+					})
+		)
 	].filter((top) => top <= foot + LEVEL);
 }
 
 /** Things that lie in places of their own lie on something: nothing hangs in the air. */
 export const thingStands = check({
 	rule: 'thing-stands',
-	reads: [],
-	run: ({ scene }) =>
-		scene.things.map((thing): Result => {
+	reads: BODY_TABLES,
+	run: (context) => {
+		const near = bodiesNear(context);
+		return context.scene.things.map((thing): Result => {
 			const { box } = thing.solid;
-			const gap = box.z[0] - Math.max(...topsUnder(scene, thing));
+			const gap = box.z[0] - Math.max(...topsUnder(context.scene, near, thing));
 			return {
 				rule: 'thing-stands',
 				key: thing.id,
@@ -125,7 +131,8 @@ export const thingStands = check({
 				why: gap > LEVEL ? `It hangs ${lengthMark(Math.round(gap))} above whatever is below it.` : 'Something is under it.',
 				at: middleOf(box)
 			};
-		})
+		});
+	}
 });
 
 /** Every leg stands on something that bears it: not over a pit, a well or the air. */
