@@ -10,6 +10,8 @@
 	interface Props {
 		findings: Finding[];
 		modes: Record<string, Mode>;
+		/** Names of whatever findings can be about, by id. */
+		names: Record<string, string>;
 		progress: number;
 		pointed: Finding | undefined;
 		onpoint: (finding: Finding | undefined) => void;
@@ -17,13 +19,21 @@
 		onopen: (id: string | undefined) => void;
 		onfix: (finding: Finding, fix: Fix) => void;
 	}
-	let { findings, modes, progress, pointed, onpoint, onopen, onfix }: Props = $props();
+	let { findings, modes, names, progress, pointed, onpoint, onopen, onfix }: Props = $props();
 
+	const id = $props.id();
 	let open: string | undefined = $state();
+	/** Whoever or whatever the list is about; everything where that is gone from the plan. */
+	let chosen = $state('');
+	const subjects = $derived(
+		[...new Set(findings.flatMap((finding) => finding.subjects))].filter((subject) => Object.hasOwn(names, subject))
+	);
+	const about = $derived(subjects.includes(chosen) ? chosen : '');
+	const listed = $derived(about ? findings.filter((finding) => finding.subjects.includes(about)) : findings);
 	const counts = $derived(
 		(['clash', 'unmeasured', 'tight', 'clear'] as const).map((status) => ({
 			status,
-			n: findings.filter((f) => f.status === status).length
+			n: listed.filter((f) => f.status === status).length
 		}))
 	);
 	const size = (finding: Finding, value: number) => sizeWords(value, finding.unit, preferences.units);
@@ -47,6 +57,17 @@
 				><span class="sr-only">trying fixes</span>… {Math.round(progress * 100)} %</span
 			>{/if}
 	</header>
+	{#if subjects.length > 1}
+		<div class="about">
+			<label class="quiet" for={id}>About</label>
+			<select {id} class="field" value={about} onchange={(event) => (chosen = event.currentTarget.value)}>
+				<option value="">everything</option>
+				{#each subjects.toSorted((a, b) => names[a].localeCompare(names[b])) as subject (subject)}<option value={subject}
+						>{names[subject]}</option
+					>{/each}
+			</select>
+		</div>
+	{/if}
 	<!-- A list that scrolls has to be reachable by keyboard. -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div class="scroll" tabindex="0" role="group" aria-label="List of findings">
@@ -56,7 +77,7 @@
 			</p>
 		{/if}
 		<ul>
-			{#each findings as finding (finding.id)}
+			{#each listed as finding (finding.id)}
 				{@const isOpen = open === finding.id}
 				<li class={finding.status} class:pointed={pointed?.id === finding.id}>
 					<button
@@ -155,6 +176,20 @@
 		margin-left: auto;
 		font-size: 12px;
 		white-space: nowrap;
+	}
+	.about {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		padding: 5px 12px;
+		font-size: 12.5px;
+		border-bottom: 1px solid var(--rule);
+	}
+	.about select {
+		flex: 1;
+		min-width: 0;
+		padding-block: 3px;
+		font-size: 12.5px;
 	}
 	.scroll {
 		overflow-y: auto;

@@ -127,6 +127,15 @@
 		pointed = undefined;
 	}
 
+	/** Whatever a finding can be about. */
+	const names = $derived(
+		Object.fromEntries(
+			[plan.pieces, plan.crew, plan.gear, plan.animals ?? {}, plan.vehicle.seats].flatMap((table) =>
+				Object.entries(table).map(([id, { name }]): [string, string] => [id, name])
+			)
+		)
+	);
+
 	const sectionRange: [number, number] = $derived([0, plan.vehicle.length.mm]);
 </script>
 
@@ -268,6 +277,7 @@
 	<Findings
 		findings={answers?.findings ?? []}
 		modes={plan.modes}
+		{names}
 		progress={answers?.progress ?? 0}
 		{pointed}
 		onpoint={(finding) => (pointed = finding)}
