@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { openDemo, planFile, settled } from './bench';
 import { expect, test } from './server';
 
@@ -6,21 +7,46 @@ test.use({ demo: 'views' });
 
 const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'cutting'] as const;
 
-for (const scheme of ['light', 'dark'] as const)
-	for (const stage of STAGES)
-		test(`${stage} in ${scheme}: axe finds nothing, no page scroll at 1280 x 800`, async ({ browser, server }) => {
-			const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
-			const page = await context.newPage();
-			const complaints: string[] = [];
-			page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
-			page.on('pageerror', (error) => complaints.push(error.message));
-			await openDemo(page, server.url, 'survey van', stage);
-			expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
-			const size = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]);
-			expect(size).toEqual([1280, 800]);
-			expect(complaints).toEqual([]);
-			await context.close();
-		});
+/** What a check of accessibility complains of on a page. */
+const violations = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`);
+
+for (const stage of STAGES)
+	test(`${stage}: axe finds nothing in light and dark, no page scroll at 1280 x 800, no sideways scroll on a phone`, async ({
+		browser,
+		server
+	}) => {
+		const context = await browser.newContext({ colorScheme: 'light', viewport: { width: 1280, height: 800 } });
+		const page = await context.newPage();
+		const complaints: string[] = [];
+		page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+		page.on('pageerror', (error) => complaints.push(error.message));
+		await openDemo(page, server.url, 'survey van', stage);
+		expect(await violations(page)).toEqual([]);
+		const size = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.scrollHeight]);
+		expect(size).toEqual([1280, 800]);
+		const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+		const light = await ground();
+		await page.getByRole('button', { name: 'Dark paper' }).click();
+		expect(await ground()).not.toBe(light);
+		expect(await violations(page)).toEqual([]);
+		await page.setViewportSize({ width: 390, height: 844 });
+		await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+		expect(complaints).toEqual([]);
+		await context.close();
+	});
+
+test('every stage of every example opens', async ({ page, server }) => {
+	await page.goto(server.url);
+	const plans = await page.locator('.plans li > a').evaluateAll((links) => links.map((link) => (link as HTMLAnchorElement).href));
+	expect(plans.length).toBeGreaterThan(20);
+	const wrong: string[] = [];
+	for (const plan of plans)
+		for (const stage of [...STAGES, 'compare', 'interior/walk', 'interior/scan']) {
+			const answer = await page.request.get(plan.replace(/layout$/, stage));
+			if (!answer.ok()) wrong.push(`${answer.status()} ${stage}, ${/<title>([^<]*)/.exec(await answer.text())?.[1]}`);
+		}
+	expect(wrong).toEqual([]);
+});
 
 for (const question of ['In reach', 'In and out'] as const)
 	test(`${question}: axe finds nothing, no page scroll at 1280 x 800, no sideways scroll on a phone`, async ({ browser, server }) => {
@@ -31,7 +57,7 @@ for (const question of ['In reach', 'In and out'] as const)
 		await expect(
 			question === 'In reach' ? page.getByRole('listitem').filter({ hasText: 'Spare wheel' }) : page.getByText('Putting it in')
 		).toBeVisible();
-		expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+		expect(await violations(page)).toEqual([]);
 		expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
 		await page.setViewportSize({ width: 390, height: 844 });
 		expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
@@ -41,17 +67,8 @@ for (const question of ['In reach', 'In and out'] as const)
 test('axe finds nothing in the list of plans', async ({ page, server }) => {
 	await page.goto(server.url);
 	await expect(page.locator('.plans > li')).toHaveCount(27);
-	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+	expect(await violations(page)).toEqual([]);
 });
-
-for (const stage of STAGES)
-	test(`${stage} fits a phone without scrolling sideways`, async ({ browser, server }) => {
-		const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
-		const page = await context.newPage();
-		await openDemo(page, server.url, 'one-person hatchback', stage);
-		expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
-		await context.close();
-	});
 
 test('the height line moves by keyboard, findings and drawings follow, and undo takes it back', async ({ page, server }) => {
 	await openDemo(page, server.url, 'survey van', 'layout');

@@ -93,14 +93,16 @@ export function pieceIn(plan: Plan, id: string, stateId: string): PlacedPiece {
 	return placed(entry, assembly, state);
 }
 
-/** Things that lie in places of their own, remembered by the tables they come from. */
+/** Things that lie in places of their own, remembered by the tables they come from. What is drawn without its gear is drawn without them. */
 const thingsAt = remember((gear: Plan['gear'], lies: NonNullable<Mode['lies']>): readonly NamedThing[] =>
-	Object.entries(lies).map(([id, at]) => {
-		const { name, length, width, height } = gear[id];
-		const [l, w] = at.turned ? [width, length] : [length, width];
-		const box = { x: [at.x, at.x + l], y: [at.y - w / 2, at.y + w / 2], z: [at.z, at.z + height] } as Box;
-		return { id, name, solid: { box, footprint: rectangle(...box.x, ...box.y), corners: [] } };
-	})
+	Object.entries(lies)
+		.filter(([id]) => Object.hasOwn(gear, id))
+		.map(([id, at]) => {
+			const { name, length, width, height } = gear[id];
+			const [l, w] = at.turned ? [width, length] : [length, width];
+			const box = { x: [at.x, at.x + l], y: [at.y - w / 2, at.y + w / 2], z: [at.z, at.z + height] } as Box;
+			return { id, name, solid: { box, footprint: rectangle(...box.x, ...box.y), corners: [] } };
+		})
 );
 
 /** A mode in which nothing lies about: its scene does not change with the gear. */
