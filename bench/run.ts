@@ -13,6 +13,7 @@ import { syntheticScan } from '../src/lib/core/testing/scan';
 import { rectangle } from '../src/lib/core/geometry/polygon';
 import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views';
 import { conversions } from './conversions';
+import { large } from './large';
 import { search } from './search';
 import { demo, FRAME, say, time } from './measure';
 
@@ -83,6 +84,7 @@ async function run() {
 		if (n === 1) one = ms;
 		say(`${n} ${n === 1 ? 'piece' : 'pieces'}`, `${ms.toFixed(1)} ms, ratio ${(ms / one).toFixed(1)}`);
 	}
+	large();
 	conversions();
 	search();
 	await interiors(van);

@@ -1,6 +1,6 @@
 import { contains } from '../geometry/polygon';
 import { vec2, vec3, type Box, type Vec2 } from '../geometry/vector';
-import { halfWidth, rearAt, type Interior } from '../interior';
+import { archBlock, halfWidth, rearAt } from '../interior';
 import type { Scene } from '../modes';
 import { compressed, placeSleepers, standingIn, waysIn, type Sleeper } from '../people';
 import { lengthMark } from '../units';
@@ -24,7 +24,7 @@ const awayFrom = ({ x, y }: Box, at: Vec2): number =>
 
 /** Heights on which one can tread beside a place on the edge of a bed, the floor among them. */
 function treadsBeside(scene: Scene, { surface }: Sleeper, at: Vec2, top: number): number[] {
-	const heights = [...standingIn(scene), ...scene.interior.arches.map(archBox)]
+	const heights = [...standingIn(scene), ...scene.interior.arches.map(archBlock)]
 		.filter(({ x, y, z }) => z[1] < top && x[1] - x[0] >= TREAD && y[1] - y[0] >= TREAD)
 		.filter((box) => awayFrom(box, at) <= BESIDE)
 		// What is under the bed itself is no step.
@@ -32,11 +32,6 @@ function treadsBeside(scene: Scene, { surface }: Sleeper, at: Vec2, top: number)
 		.map(({ z }) => z[1]);
 	return [0, ...heights].sort((a, b) => a - b);
 }
-
-const archBox = ({ side, inner, middle, halfFloor, height }: Interior['arches'][number]): Box => {
-	const y: [number, number] = side === 'left' ? [inner, inner + TREAD] : [-inner - TREAD, -inner];
-	return { x: [middle - halfFloor, middle + halfFloor], y, z: [0, height] };
-};
 
 /** Getting up onto a bed from the floor inside: no step on the way is higher than a leg. */
 export const climb = check({

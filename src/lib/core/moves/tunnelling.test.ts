@@ -6,8 +6,9 @@ import { boxRound, boxSeparation, cornersOf, type Box, type Vec3 } from '../geom
 import type { Solid } from '../interior';
 import type { KindName } from '../pieces';
 import { kernel as loadKernel } from '../testing/kernel';
-import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
+import { plainVehicle, planIn, withPiece } from '../testing/plans';
 import { times } from '../testing/thorough';
+import { block } from '../testing/trap-van';
 import { motionOf, movesOf, sweepPastFixtures } from '.';
 import { TOUCH } from './sweep';
 import type { Motion } from './track';
@@ -69,24 +70,14 @@ it('nothing thin slips through a move, and nothing is hit that the solids kernel
 				const middle = [300 + 2200 * at[0], -600 + 1200 * at[1], 360 + 900 * at[2]];
 				const half = [0, 1, 2].map((axis) => (axis === lies ? 350 : 2 + 5 * thick));
 				const [x, y, z] = middle.map((m, axis): [number, number] => [m - half[axis], m + half[axis]]);
-				const block = { x, y, z };
 				const vehicle = plainVehicle([[0, 900]], 1800, 3200);
-				vehicle.fixtures.rod = {
-					name: 'Rod',
-					kind: 'roof bar',
-					start: exact(x[0]),
-					length: exact(x[1] - x[0]),
-					right: exact(y[0]),
-					left: exact(y[1]),
-					low: exact(z[0]),
-					high: exact(z[1])
-				};
+				vehicle.fixtures.rod = { name: 'Rod', kind: 'roof bar', ...block(x, y, z) };
 				const plan = withPiece(planIn(vehicle), 'piece', name, sizes(a, b) as Record<string, unknown>);
 				const assembly = assemblyOf(plan.pieces.piece, plan.vehicle, plan.stock);
 				const moves = movesOf(assembly);
 				const motion = motionOf(assembly, moves[which % moves.length]);
 				const { margin } = sweepPastFixtures(interiorOf(plan.vehicle), motion, Infinity);
-				const overlap = sweptThrough(motion, block);
+				const overlap = sweptThrough(motion, { x, y, z });
 				if (margin === null || margin >= -TOUCH) {
 					frees++;
 					expect(overlap).toBeLessThan(2 * TOUCH);
