@@ -67,6 +67,10 @@ function heightAt(profile: readonly { x: number; y: number }[], x: number): numb
 	return top;
 }
 
+/** A pit as large as a box or larger, seen from above, under it: such a pit bears nothing of it. */
+const pitUnder = ({ interior }: Scene, { x, y }: Box) =>
+	interior.pits.find(({ box: pit }) => x[0] >= pit.x[0] && x[1] <= pit.x[1] && y[0] >= pit.y[0] && y[1] <= pit.y[1]);
+
 /** The leg of a piece that stands worst, and by how much it misses what is below it. */
 const worstLeg = remember((scene: Scene, piece: PlacedPiece): { leg: PlacedPart; name: string; gap: number } | undefined => {
 	let worst: { leg: PlacedPart; name: string; gap: number } | undefined;
@@ -79,6 +83,12 @@ const worstLeg = remember((scene: Scene, piece: PlacedPiece): { leg: PlacedPart;
 		const gap = foot - bearer.top;
 		if (!worst || gap > worst.gap) worst = { leg, name: bearer.name, gap };
 	}
+	// What else comes down to the floor, such as a leaf that is folded away upright, only falls where a pit takes all of it.
+	for (const placed of piece.parts) {
+		const pit = Math.abs(placed.box.z[0]) < 1 ? pitUnder(scene, placed.box) : undefined;
+		const gap = pit ? placed.box.z[0] - pit.box.z[0] : 0;
+		if (pit && (!worst || gap > worst.gap)) worst = { leg: placed, name: pit.name.toLowerCase(), gap };
+	}
 	return worst;
 });
 
@@ -86,18 +96,15 @@ const worstLeg = remember((scene: Scene, piece: PlacedPiece): { leg: PlacedPart;
 const DEEP = 4000;
 
 /** Tops of everything below a thing that could bear it, wherever under it: level things at their top, tilted ones where they pass it. */
-function topsUnder({ interior }: Scene, near: Near<Body>, { id, solid: { box } }: NamedThing): number[] {
+function topsUnder(scene: Scene, near: Near<Body>, { id, solid: { box } }: NamedThing): number[] {
 	const foot = box.z[0];
 	const below = near({ ...box, z: [-DEEP, foot + LEVEL] }, 0).filter(
 		({ of }) => of.owner !== id && of.kind !== 'person' && of.kind !== 'animal'
 	);
-	// A pit bears nothing that it is as large as.
-	const sunk = interior.pits.find(
-		({ box: pit }) => box.x[0] >= pit.x[0] && box.x[1] <= pit.x[1] && box.y[0] >= pit.y[0] && box.y[1] <= pit.y[1]
-	);
+	const sunk = pitUnder(scene, box);
 	return [
 		sunk ? sunk.box.z[0] : 0,
-		...interior.arches.map((arch) => archTopOver(arch, box.x, box.y)),
+		...scene.interior.arches.map((arch) => archTopOver(arch, box.x, box.y)),
 		...below.flatMap(({ of, solid, box: one, shapes }) =>
 			solid && (solid.footprint || of.kind === 'fixture')
 				? [one.z[1]]
