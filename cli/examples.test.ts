@@ -30,6 +30,12 @@ describe.each(numbered)('%s', (name) => {
 		const findings = [...findingsOf(read.plan), ...conversionFindings(read.plan)];
 		expect(findings.filter(({ status }) => status === 'clash')).toEqual([]);
 	});
+	it('is told nothing twice', () => {
+		const read = readPlanFile(readFileSync(file, 'utf8'));
+		const ids = read.ok ? findingsOf(read.plan).map(({ id }) => id) : [];
+		expect(ids.length).toBeGreaterThan(5);
+		expect(new Set(ids).size).toBe(ids.length);
+	});
 	it.runIf(numbered.indexOf(name) % (7 / Math.min(7, times(1))) === 0)('is checked in the terminal, tolerances and all', async () => {
 		const { code, out, err } = await nook('check', file, '--json');
 		expect(JSON.parse(out).findings.every((f: { tolerance: number }) => Number.isFinite(f.tolerance))).toBe(true);

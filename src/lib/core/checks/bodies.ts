@@ -53,10 +53,23 @@ function nearestTo(body: Body, near: Near<Body>, counts: (other: Body) => boolea
 		.sort((a, b) => a.room - b.room);
 }
 
-/** One result for a body that nothing crowds, else one for each of the worst that do. */
-function judge(rule: string, title: string, body: Body, near: Near<Body>, counts: (other: Body) => boolean, give: number): Result[] {
+/** One result for a body that nothing crowds, else one for each of the worst that do, by the piece, person or thing they belong to. */
+function judge(
+	rule: string,
+	title: string,
+	{ body, key }: { body: Body; key: string },
+	near: Near<Body>,
+	counts: (other: Body) => boolean,
+	give: number
+): Result[] {
 	const found = nearestTo(body, near, counts);
-	const crowding = found.filter(({ room }) => room + give < 0).slice(0, NAMED);
+	const worst = new Map(
+		found
+			.filter(({ room }) => room + give < 0)
+			.toReversed()
+			.map((one) => [one.other.of.owner, one])
+	);
+	const crowding = [...worst.values()].sort((a, b) => a.room - b.room).slice(0, NAMED);
 	const own = body.of.owner;
 	const common = { rule, title, comfort: 0, unit: 'mm' as const, limit: -give };
 	if (crowding.length === 0) {
@@ -64,12 +77,12 @@ function judge(rule: string, title: string, body: Body, near: Near<Body>, counts
 		const why = found[0] ? `${found[0].other.name} comes closest to ${body.name}.` : `Nothing comes near ${body.name}.`;
 		const at = middleBetween(body.box, found[0]?.other.box ?? body.box);
 		return [
-			{ ...common, key: own, subjects: [own, ...(found[0] ? [found[0].other.of.owner] : [])], margin: room + give, actual: room, why, at }
+			{ ...common, key, subjects: [own, ...(found[0] ? [found[0].other.of.owner] : [])], margin: room + give, actual: room, why, at }
 		];
 	}
 	return crowding.map(({ other, room }) => ({
 		...common,
-		key: `${own}+${other.of.owner}`,
+		key: `${key}+${other.of.owner}`,
 		subjects: [own, other.of.owner],
 		margin: room + give,
 		actual: room,
@@ -88,7 +101,10 @@ export const bodyRoom = check({
 		const people = bodiesOf(context).filter(({ of }) => of.kind === 'person');
 		return people.flatMap((body, i) => {
 			const counts = (other: Body) => other.of.kind !== 'person' || people.indexOf(other) > i;
-			return judge('body-room', `${body.name}: room for the body`, body, near, counts, SOFT);
+			// Riders who are only counted are told apart by their number on the seat.
+			const before = people.slice(0, i).filter(({ of }) => of.owner === body.of.owner).length;
+			const key = before > 0 ? `${body.of.owner}#${before + 1}` : body.of.owner;
+			return judge('body-room', `${body.name}: room for the body`, { body, key }, near, counts, SOFT);
 		});
 	}
 });
@@ -129,7 +145,7 @@ export const thingRoom = check({
 					line: [clearance.at, clearance.against]
 				},
 				// Lying on a seat it may press the cushion.
-				...judge('thing-room', title, body, near, counts, 1)
+				...judge('thing-room', title, { body, key: gear }, near, counts, 1)
 			];
 		});
 	}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applyEdits, type Plan } from '../plan';
 import { TRAPS } from '../testing/traps';
-import { findingsOf, fixesFor, type Finding } from '.';
+import { findingsOf, fixesFor, resultId, resultsIn, type Finding } from '.';
 import { CHECKS } from './registry';
 
 /** Rules whose traps are planted in tests of their own. */
@@ -32,6 +32,12 @@ describe('what is planted is found', () => {
 		expect(found.title.length).toBeGreaterThan(5);
 		const without = worst(good, rule);
 		expect(without?.status ?? 'clear', without?.why).not.toBe('clash');
+	});
+	it.each(TRAPS)('and told once: $trap', ({ bad }) => {
+		for (const mode of Object.keys(bad.modes)) {
+			const ids = resultsIn(bad, mode).map(resultId);
+			expect(ids.filter((id, i) => ids.indexOf(id) !== i)).toEqual([]);
+		}
 	});
 	it('by every rule, here or in a test of its own', () => {
 		const planted = new Set([...TRAPS.map(({ rule }) => rule), ...Object.keys(ELSEWHERE)]);

@@ -152,9 +152,11 @@ export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
 				same.modes.push(modeId);
 				continue;
 			}
+			// Lists on screen go by the id: what a rule should say twice of the same in one mode is told apart by number.
+			const twins = others.filter(({ modes: [first] }) => first === modeId).length;
 			const finding: Finding = {
 				...result,
-				id,
+				id: twins > 0 ? `${id}#${twins + 1}` : id,
 				modes: [modeId],
 				status,
 				tolerance: known?.tolerance ?? null,
