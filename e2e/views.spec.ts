@@ -177,3 +177,20 @@ test('everything speaks inches when asked to', async ({ page, server }) => {
 	await expect(page.getByLabel('Height of the slats')).toHaveValue('11 13/16"');
 	await expect(page.locator('main')).not.toContainText(/\d mm/);
 });
+
+test('findings are listed about one person, and what settles a tight one is tried out when it is opened', async ({ page, server }) => {
+	await openDemo(page, server.url, 'survey van', 'layout');
+	const list = page.getByRole('group', { name: 'List of findings' });
+	const all = await list.getByRole('listitem').count();
+	await page.getByLabel('About', { exact: true }).selectOption('Tomas');
+	const titles = await list.locator('.title').allInnerTexts();
+	expect(titles.length).toBeGreaterThan(5);
+	expect(titles.length).toBeLessThan(all);
+	expect(titles.filter((title) => title.startsWith('Ida:'))).toEqual([]);
+	const shoulders = list.locator('li.tight', { hasText: 'Tomas: breadth at the shoulders' });
+	await expect(shoulders.locator('.fix')).toHaveCount(0);
+	await shoulders.getByRole('button', { name: /breadth at the shoulders/ }).click();
+	await expect(shoulders.locator('.fix, .none').filter({ hasNotText: 'Trying out' }).first()).toBeVisible();
+	await page.getByLabel('About', { exact: true }).selectOption('everything');
+	await expect(list.getByRole('listitem')).toHaveCount(all);
+});
