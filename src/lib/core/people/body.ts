@@ -71,9 +71,9 @@ const CHILD = {
  * What each kilogram above the weight for which the segment table stands adds, mm: surveys of adults find shoulders 30 mm, hips 25 mm and
  * the depth of the trunk 25 mm broader for 14 kg more (one standard deviation of each, rounded). Thinner people are not taken as narrower.
  */
-const HEAVIER = { upTo: 27, breadth: 2, hipBreadth: 1.8, chestDepth: 1.8 } as const;
+const HEAVIER = { upTo: 30, breadth: 2, hipBreadth: 1.8, chestDepth: 1.8 } as const;
 
-/** Kilograms above what the segment table stands for: a weight for the height squared of 27 kg/m²; children are not reckoned so. */
+/** Kilograms above what the segment table stands for: a weight for the height squared of 30 kg/m²; children are not reckoned so. */
 const excessOf = ({ stature, weight, child }: Partial<Person> & { stature: number }): number =>
 	child || weight === undefined ? 0 : Math.max(0, weight - HEAVIER.upTo * (stature / 1000) ** 2);
 
