@@ -1,8 +1,9 @@
 import { OPEN_SHARE, widestGap, zonesIn } from '../air';
 import { bounds } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
-import type { PlacedPiece, Scene } from '../modes';
-import { check, type Result } from './finding';
+import type { PlacedPiece } from '../modes';
+import { placeSleepers } from '../people';
+import { check, type CheckContext, type Result } from './finding';
 import { lengthMark } from '../units';
 
 /** Where a sleep or sit surface of a piece lies in its present state. */
@@ -14,11 +15,11 @@ const centreOf = (piece: PlacedPiece) => {
 	return vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, piece.assembly.deck);
 };
 
-/** Whether a piece is slept on in a mode: by somebody who lies on it, or at night as long as nobody is said to lie anywhere. */
-const isSleptOn = ({ mode: { use, people } }: Scene, { id }: PlacedPiece): boolean => {
-	const lying = Object.values(people).filter((one) => one.posture === 'lying');
-	return lying.length === 0 ? use === 'night' : lying.some((one) => one.piece === id);
-};
+/** Whether a piece is slept on in a mode: it is part of a bed on which somebody lies, or it is night and nobody is said to lie anywhere. */
+function isSleptOn({ plan, scene }: CheckContext<'crew'>, { id }: PlacedPiece): boolean {
+	const sleepers = placeSleepers(plan.crew, scene);
+	return sleepers.length === 0 ? scene.mode.use === 'night' : sleepers.some(({ own }) => own.includes(id));
+}
 
 export const slatGaps = check({
 	rule: 'slat-gap',
@@ -51,11 +52,11 @@ export const slatGaps = check({
 
 export const slatAir = check({
 	rule: 'slat-air',
-	reads: [],
-	run: ({ scene }) =>
-		scene.pieces.flatMap((piece): Result[] => {
+	reads: ['crew'],
+	run: (context) =>
+		context.scene.pieces.flatMap((piece): Result[] => {
 			const zones = zonesIn(piece.assembly.slats, piece.state.id);
-			if (zones.length === 0 || !isSleptOn(scene, piece)) return [];
+			if (zones.length === 0 || !isSleptOn(context, piece)) return [];
 			const closest = zones.reduce((a, b) => (b.open < a.open ? b : a));
 			return [
 				{

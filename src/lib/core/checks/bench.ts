@@ -1,20 +1,8 @@
 import { bounds } from '../geometry/polygon';
 import { vec3, type Vec3 } from '../geometry/vector';
-import {
-	aheadOf,
-	endBefore,
-	overheadIn,
-	hipsOf,
-	placeSitters,
-	RELAXED,
-	ROOM,
-	SEGMENT,
-	seatUnder,
-	standingIn,
-	type Body,
-	type Sitter
-} from '../people';
+import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Body, type Sitter } from '../people';
 import { lengthMark } from '../units';
+import { groundAt } from './bearers';
 import { check, type CheckContext, type Result } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
 
@@ -84,13 +72,7 @@ export const benchFeet = sitterCheck(
 		const { body, person, sight } = sitter;
 		const seat = seatUnder(sitter, Math.abs(sight.edge - sight.back));
 		const before = aheadOf(sight, Math.abs(sight.edge - sight.back) + FOOT_REST / 2, 0);
-		const rests = standingIn(scene)
-			.filter(
-				({ x, y, z }) =>
-					z[1] < seat - SEGMENT.knee * body.stature * 0.5 && x[0] < before.x && x[1] > before.x && y[0] < before.y && y[1] > before.y
-			)
-			.map(({ z }) => z[1]);
-		const rest = Math.max(0, ...rests);
+		const rest = groundAt(scene, before, seat - (SEGMENT.knee * body.stature) / 2);
 		const legs = SEGMENT.seatHeight * body.stature;
 		const above = seat - rest - legs;
 		return {
@@ -101,8 +83,8 @@ export const benchFeet = sitterCheck(
 			actual: seat - rest,
 			why:
 				above <= DANGLING.comfort
-					? `The seat is ${lengthMark(Math.round(seat - rest))} above ${rest > 0 ? 'what the feet stand on' : 'the floor'}, the hollow of the knee ${lengthMark(Math.round(legs))}.`
-					: `The seat is ${lengthMark(Math.round(seat - rest))} high, the hollow of the knee ${lengthMark(Math.round(legs))}: the feet hang ${lengthMark(Math.round(above))} above the floor and want a step or a lower seat.`,
+					? `The seat is ${lengthMark(Math.round(seat - rest))} above ${rest !== 0 ? 'what the feet stand on' : 'the floor'}, the hollow of the knee ${lengthMark(Math.round(legs))}.`
+					: `The seat is ${lengthMark(Math.round(seat - rest))} high, the hollow of the knee ${lengthMark(Math.round(legs))}: the feet hang ${lengthMark(Math.round(above))} above what is below them and want a step or a lower seat.`,
 			at: { ...before, z: seat }
 		};
 	},

@@ -208,6 +208,25 @@ describe('an aisle kept beside a run of cabinets', () => {
 	});
 });
 
+describe('lids under other pieces', () => {
+	const chest = (of: Plan) =>
+		withPiece(of, 'chest', 'bench-box', { side: 'right', rear: 500, length: 900, height: 330, depth: 400, cushion: 0, lid: true });
+	const couch = (of: Plan) =>
+		withPiece(of, 'couch', 'slat-couch', { height: 400, rear: 200, length: 1600, bedWidth: 1300, gap: 12, lid: false });
+	const pulledOut = (of: Plan) => applyEdits(of, [{ path: ['modes', 'day', 'pieces'], value: { couch: 'bed' } }]);
+	const inDay = (of: Plan) => rule(of, 'lid-swing', 'chest').find(({ modes }) => modes.includes('day'))!;
+	it('are not free, but no clash, where the other can be pushed in first', () => {
+		const found = inDay(pulledOut(couch(chest(planIn(box())))));
+		expect(found).toMatchObject({ status: 'tight', margin: 0, subjects: ['chest', 'couch'] });
+		expect(found.why).toContain('has to be moved first');
+	});
+	it('are a clash all the same where something fixed hangs there as well', () => {
+		const bedOver = { height: 700, rear: 400, length: 1200, fullWidth: false, width: 700, centre: -400, reachRear: false };
+		const found = inDay(pulledOut(couch(withPiece(chest(planIn(box())), 'bed', 'fixed-platform', bedOver))));
+		expect(found).toMatchObject({ status: 'clash', subjects: ['chest', 'bed'] });
+	});
+});
+
 describe('what ends an aisle', () => {
 	const cabinet = (of: Plan) =>
 		withPiece(of, 'run', 'cabinet', { side: 'right', rear: 1400, length: 1200, depth: 450, gap: 8, keepAisle: 700, bays: 2 });

@@ -1,9 +1,10 @@
 import { contains } from '../geometry/polygon';
-import { vec2, vec3, type Box, type Vec2 } from '../geometry/vector';
+import { boxSeparation, vec2, vec3, type Box, type Vec2 } from '../geometry/vector';
 import { archBlock, halfWidth, rearAt } from '../interior';
 import type { Scene } from '../modes';
 import { compressed, placeSleepers, standingIn, waysIn, type Sleeper } from '../people';
 import { lengthMark } from '../units';
+import { groundAt } from './bearers';
 import { check, type Result } from './finding';
 
 /**
@@ -12,8 +13,9 @@ import { check, type Result } from './finding';
  */
 const STEP_UP = 0.6;
 const EASY = STEP_UP - 0.47;
-/** What one treads on is at least so long and broad, and no further from the bed than a step, mm. */
+/** What one treads on is at least so long and broad, has so much free above it, and is no further from the bed than a step, mm. */
 const TREAD = 150;
+const OVER = 800;
 const BESIDE = 500;
 
 const topOf = ({ surface }: Sleeper): number => surface.base + compressed(surface.pad, surface.foam, 'sitting');
@@ -24,11 +26,15 @@ const awayFrom = ({ x, y }: Box, at: Vec2): number =>
 
 /** Heights on which one can tread beside a place on the edge of a bed, the floor among them. */
 function treadsBeside(scene: Scene, { surface }: Sleeper, at: Vec2, top: number): number[] {
-	const heights = [...standingIn(scene), ...scene.interior.arches.map(archBlock)]
-		.filter(({ x, y, z }) => z[1] < top && x[1] - x[0] >= TREAD && y[1] - y[0] >= TREAD)
-		.filter((box) => awayFrom(box, at) <= BESIDE)
+	const boxes = [...standingIn(scene), ...scene.interior.fixtures.map(({ box }) => box), ...scene.interior.arches.map(archBlock)];
+	const middle = ({ x, y }: Box) => vec2((x[0] + x[1]) / 2, (y[0] + y[1]) / 2);
+	// Nobody treads on a shelf with the next one above it.
+	const isFree = (tread: Box) =>
+		!boxes.some((box) => awayFrom(box, middle(tread)) === 0 && box.z[0] >= tread.z[1] && box.z[0] < tread.z[1] + OVER);
+	const heights = boxes
+		.filter(({ x, y, z }) => z[1] > 0 && z[1] < top && x[1] - x[0] >= TREAD && y[1] - y[0] >= TREAD)
 		// What is under the bed itself is no step.
-		.filter(({ x, y }) => !contains(surface.outline, vec2((x[0] + x[1]) / 2, (y[0] + y[1]) / 2)))
+		.filter((box) => awayFrom(box, at) <= BESIDE && !contains(surface.outline, middle(box)) && isFree(box))
 		.map(({ z }) => z[1]);
 	return [0, ...heights].sort((a, b) => a - b);
 }
@@ -76,22 +82,30 @@ const GAP = 400;
 /** So far above the pressed mattress a guard has to reach, and a bed beside it may lie lower by so much, mm. */
 const GUARD = 100;
 const PACE = 100;
+/** So far outside the edge of a bed it is looked what is below; a guard stands within it, mm. */
 const OUTSIDE = 120;
 
-/** How deep one falls at a place beside a bed: to the highest thing below; not at all where wall, guard or another bed holds. */
-function dropAt(scene: Scene, boxes: readonly Box[], at: Vec2, z: number): number {
+/** How deep one falls over a place on the edge of a bed: to the highest thing below; not at all where wall, guard or another bed holds. */
+function dropAt(scene: Scene, boxes: readonly Box[], on: Vec2, out: Vec2, z: number): number {
 	const { interior } = scene;
-	const side = at.y < 0 ? 'right' : 'left';
-	if (at.x >= interior.length || at.x <= rearAt(interior, z + GUARD) || Math.abs(at.y) >= halfWidth(interior, side, at.x, z + GUARD))
+	const side = out.y < 0 ? 'right' : 'left';
+	if (out.x >= interior.length || out.x <= rearAt(interior, z + GUARD) || Math.abs(out.y) >= halfWidth(interior, side, out.x, z + GUARD))
 		return 0;
-	const below = boxes.filter((box) => awayFrom(box, at) < OUTSIDE);
-	if (below.some((box) => box.z[1] >= z + GUARD && box.z[0] < z + GUARD)) return 0;
-	return z - Math.max(0, ...below.filter((box) => awayFrom(box, at) === 0 && box.z[1] < z + GUARD).map((box) => box.z[1]));
+	const way: Box = {
+		x: [Math.min(on.x, out.x), Math.max(on.x, out.x)],
+		y: [Math.min(on.y, out.y), Math.max(on.y, out.y)],
+		z: [z + GUARD - 1, z + GUARD]
+	};
+	return boxes.some((box) => boxSeparation(box, way) < 0) ? 0 : z - groundAt(scene, vec3(out.x, out.y, 0), z + GUARD);
 }
 
 /** The longest stretch of the edge of a bed over which one falls deeper than is safe, how deep, and where. */
 function openEdge(scene: Scene, { surface, z }: Sleeper): { long: number; deep: number; at: Vec2 } {
-	const boxes = [...standingIn(scene), ...scene.pieces.flatMap(({ pads }) => pads.map(({ box }) => box))];
+	const boxes = [
+		...standingIn(scene),
+		...scene.pieces.flatMap(({ pads }) => pads.map(({ box }) => box)),
+		...scene.interior.fixtures.map(({ box }) => box)
+	];
 	const middle = surface.outline.reduce(
 		(sum, p) => vec2(sum.x + p.x / surface.outline.length, sum.y + p.y / surface.outline.length),
 		vec2(0, 0)
@@ -107,7 +121,7 @@ function openEdge(scene: Scene, { surface, z }: Sleeper): { long: number; deep: 
 			const on = vec2(a.x + (b.x - a.x) * share, a.y + (b.y - a.y) * share);
 			const normal = vec2((b.y - a.y) / long, (a.x - b.x) / long);
 			const out = contains(surface.outline, vec2(on.x + normal.x, on.y + normal.y)) ? -OUTSIDE : OUTSIDE;
-			const deep = dropAt(scene, boxes, vec2(on.x + out * normal.x, on.y + out * normal.y), z);
+			const deep = dropAt(scene, boxes, on, vec2(on.x + out * normal.x, on.y + out * normal.y), z);
 			run =
 				deep > FALL
 					? { long: run.long + long / count, deep: Math.max(run.deep, deep), at: run.long === 0 ? on : run.at }
@@ -124,7 +138,8 @@ export const fallsOut = check({
 	reads: ['crew'],
 	run: ({ plan, scene }) =>
 		placeSleepers(plan.crew, scene)
-			.filter(({ z }) => z > FALL)
+			// A low bed is high where a pit is beside it.
+			.filter(({ z }) => z > FALL || scene.interior.pits.length > 0)
 			.map((sleeper): Result => {
 				const { person, piece, id, z } = sleeper;
 				const { long, deep, at } = openEdge(scene, sleeper);

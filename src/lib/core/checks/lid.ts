@@ -2,8 +2,8 @@ import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
 import { boxRound, boxSeparation, cornersOf, type Box, type Vec3 } from '../geometry/vector';
 import { cornerClearance, type Clearance, type Interior } from '../interior';
-import { faces, linkPoses, padsIn, type PlacedPiece, type Scene } from '../modes';
-import { closer, FREE, motionOf, sweepPastFixtures, sweepsWithin, type Sweep } from '../moves';
+import { faces, linkPoses, padsIn, placePiece, type PlacedPiece, type Scene } from '../modes';
+import { FREE, motionOf, sweepPastFixtures, sweepsWithin, type Motion, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
 import { check, type Result } from './finding';
 
@@ -65,18 +65,39 @@ const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): 
 
 const { pastPiece } = sweepsWithin(NEAR);
 
-/** A piece that can be brought out of the way from how it stands: it is moved first. */
-const canBeMoved = ({ assembly, state }: PlacedPiece): boolean => assembly.moves.some(({ from }) => from === state.id);
+/** Whether a piece can be brought into a state in which it is out of the way of a move. */
+const canGiveWay = remember((motion: Motion, { id, name, assembly, state, held }: PlacedPiece): boolean =>
+	assembly.states.some(
+		(other) => other.id !== state.id && (pastPiece(motion, placePiece(id, name, assembly, other, held)).margin ?? NEAR) >= 0
+	)
+);
 
-/** What of the other pieces a lid comes closest to; while driving no lid is opened. */
-function pastOthers({ pieces, mode }: Scene, piece: PlacedPiece, move: Move): { sweep: Sweep; other: PlacedPiece } | undefined {
-	if (mode.use === 'drive') return undefined;
+/** What a lid meets on its way, and how close. */
+interface Met {
+	margin: number;
+	why: string;
+	at: Vec3;
+	against: Vec3;
+	/** The piece that it belongs to. */
+	piece?: string;
+}
+
+const closest = ({ margin, who, whom, where }: Sweep): Met[] =>
+	margin === null ? [] : [{ margin, why: `${who} comes closest to ${whom} on its way.`, at: where, against: where }];
+
+/** The other pieces that a lid meets; while driving no lid is opened. What can give way is no clash, but somebody has to move it each time. */
+function otherPieces({ pieces, mode }: Scene, piece: PlacedPiece, move: Move): Met[] {
+	if (mode.use === 'drive') return [];
 	const motion = motionOf(piece.assembly, move);
 	return pieces
 		.filter((other) => other.id !== piece.id)
-		.map((other) => ({ sweep: pastPiece(motion, other), other }))
-		.filter(({ sweep }) => sweep.margin !== null)
-		.sort((a, b) => a.sweep.margin! - b.sweep.margin!)[0];
+		.flatMap((other) =>
+			closest(pastPiece(motion, other)).map((met) =>
+				met.margin < 0 && canGiveWay(motion, other)
+					? { ...met, margin: 0, why: `${other.name} stands in its way and has to be moved first.`, piece: other.id }
+					: { ...met, piece: other.id }
+			)
+		);
 }
 
 /** Lids that can be lifted from the present state. */
@@ -87,34 +108,27 @@ export const lidSwing = check({
 		scene.pieces.flatMap((piece) =>
 			turnsFrom(piece).flatMap((move): Result[] => {
 				const open = piece.assembly.states.find(({ id }) => id === move.to)!;
-				const bars = pastBars(scene.interior, piece, move);
 				const found = swing(scene.interior, piece, open);
 				if (!found) return [];
-				const others = pastOthers(scene, piece, move);
-				const first = others && others.sweep.margin! < 0 && canBeMoved(others.other);
-				const sweep = others && !first ? closer(bars, others.sweep) : bars;
-				const hits = sweep.margin !== null && sweep.margin < found.clearance.margin;
-				const clearance = hits ? { margin: sweep.margin!, at: sweep.where, against: sweep.where } : found.clearance;
-				// What can be moved out of the way is no clash, but somebody has to do it each time.
-				const margin = first ? Math.min(0, clearance.margin) : clearance.margin;
+				const vehicle: Met = { ...found.clearance, why: `${found.part} comes closest to wall or ceiling on its way.` };
+				const least = [...closest(pastBars(scene.interior, piece, move)), ...otherPieces(scene, piece, move)].reduce(
+					(best, met) => (met.margin < best.margin ? met : best),
+					vehicle
+				);
 				return [
 					{
 						rule: 'lid-swing',
 						key: `${piece.id}+${open.id}`,
 						title: `${piece.name}: ${open.name.toLowerCase()}`,
-						subjects: others && (first || sweep === others.sweep) ? [piece.id, others.other.id] : [piece.id],
-						margin,
+						subjects: least.piece ? [piece.id, least.piece] : [piece.id],
+						margin: least.margin,
 						comfort: 10,
 						unit: 'mm',
 						limit: 0,
-						actual: clearance.margin,
-						why: first
-							? `${others.other.name} stands in its way and has to be moved first.`
-							: hits
-								? `${sweep.who} comes closest to ${sweep.whom} on its way.`
-								: `${found.part} comes closest to wall or ceiling on its way.`,
-						at: clearance.at,
-						line: [clearance.at, clearance.against]
+						actual: least.margin,
+						why: least.why,
+						at: least.at,
+						line: [least.at, least.against]
 					}
 				];
 			})

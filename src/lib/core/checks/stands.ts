@@ -1,12 +1,12 @@
 import { boxWithin } from '../geometry/convex';
 import type { Near } from '../geometry/near';
-import { contains } from '../geometry/polygon';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
 import { archTopOver } from '../interior';
 import { remember } from '../memory';
 import type { NamedThing, PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { Body } from '../scene';
 import { lengthMark } from '../units';
+import { bearersAt } from './bearers';
 import { bodiesNear, BODY_TABLES } from './bodies';
 import { check, type Result } from './finding';
 
@@ -26,47 +26,6 @@ const legsOf = remember((piece: PlacedPiece): readonly PlacedPart[] => {
 	);
 });
 
-/** Whether a place lies over a block, seen from above. */
-const over = ({ x, y }: Box, at: Vec3): boolean => at.x > x[0] && at.x < x[1] && at.y > y[0] && at.y < y[1];
-
-/** Heights of everything that could bear a foot at a place: the floor or the bottom of a pit, arches, steps, seats and level parts. */
-function bearersAt(scene: Scene, leg: PlacedPart, at: Vec3): { name: string; top: number }[] {
-	const { interior } = scene;
-	const pit = interior.pits.find(({ box }) => over(box, at));
-	return [
-		pit ? { name: pit.name.toLowerCase(), top: pit.box.z[0] } : { name: 'the floor', top: 0 },
-		...interior.arches
-			.map((arch) => ({ name: 'the wheel arch', top: archTopOver(arch, [at.x - 1, at.x + 1], [at.y - 1, at.y + 1]) }))
-			.filter(({ top }) => top > 0),
-		...interior.fixtures.filter(({ box }) => over(box, at)).map(({ name, box }) => ({ name: name.toLowerCase(), top: box.z[1] })),
-		...scene.seats.flatMap((seat) =>
-			at.y > seat.y[0] && at.y < seat.y[1]
-				? seat.profiles.flatMap((profile) => {
-						const top = heightAt(profile, at.x);
-						return top === undefined ? [] : [{ name: seat.name.toLowerCase(), top }];
-					})
-				: []
-		),
-		...scene.pieces.flatMap((piece) =>
-			piece.parts
-				.filter((placed) => placed !== leg && placed.footprint && over(placed.box, at) && contains(placed.footprint, at))
-				.map(({ part, box }) => ({ name: `${part.name.toLowerCase()} of ${piece.name}`, top: box.z[1] }))
-		)
-	];
-}
-
-/** The top of a side view at a place along it; undefined beside it. */
-function heightAt(profile: readonly { x: number; y: number }[], x: number): number | undefined {
-	let top: number | undefined;
-	profile.forEach((b, i) => {
-		const a = profile.at(i - 1)!;
-		if (Math.min(a.x, b.x) > x || Math.max(a.x, b.x) < x || a.x === b.x) return;
-		const y = a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y);
-		if (top === undefined || y > top) top = y;
-	});
-	return top;
-}
-
 /** A pit as large as a box or larger, seen from above, under it: such a pit bears nothing of it. */
 const pitUnder = ({ interior }: Scene, { x, y }: Box) =>
 	interior.pits.find(({ box: pit }) => x[0] >= pit.x[0] && x[1] <= pit.x[1] && y[0] >= pit.y[0] && y[1] <= pit.y[1]);
@@ -78,7 +37,7 @@ const worstLeg = remember((scene: Scene, piece: PlacedPiece): { leg: PlacedPart;
 		const at = middleOf(leg.box);
 		const foot = leg.box.z[0];
 		// The highest thing that is not above the foot: legs do not stand in what they pass through.
-		const below = bearersAt(scene, leg, at).filter(({ top }) => top <= foot + LEVEL);
+		const below = bearersAt(scene, at, leg).filter(({ top }) => top <= foot + LEVEL);
 		const bearer = below.reduce((best, one) => (one.top > best.top ? one : best), { name: 'nothing', top: -Infinity });
 		const gap = foot - bearer.top;
 		if (!worst || gap > worst.gap) worst = { leg, name: bearer.name, gap };

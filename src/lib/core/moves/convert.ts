@@ -93,7 +93,7 @@ export class Ways {
 	private note(tried: Action, margin: number): void {
 		const { name, subject, sweep } = tried;
 		const { who, whom, against, where, at } = sweep;
-		const key = JSON.stringify([subject, tried.move?.to, who, against, whom]);
+		const key = JSON.stringify([subject, name, who, against, whom]);
 		const known = this.blocks.get(key);
 		if (!known || -margin < known.by) this.blocks.set(key, { action: name, subject, who, whom, against, by: -margin, where, at, tried });
 	}

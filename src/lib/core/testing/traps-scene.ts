@@ -25,9 +25,39 @@ import {
 	crewOfOne,
 	type Trap
 } from './trap-van';
+import type { Plan } from '../plan';
 
 const stowed = (count: number) =>
 	set('gear', { pan: { name: 'Iron pan', length: 200, width: 200, height: 60, weight: 4, count, under: 'drawers' } });
+
+const chest = piece('bench-box', { side: 'right', rear: 400, length: 900, height: 380, depth: 400, cushion: 0, lid: true }, 'chest');
+const hung = (base: number) =>
+	piece(
+		'cabinet',
+		{ side: 'right', rear: 400, length: 900, base, height: base + 380, depth: 360, bays: 1, fill1: 'door', rows1: 1 },
+		'hung'
+	);
+const sofa = (height: number) => piece('bench-box', { side: 'left', height, length: 900, rear: 400, cushion: 50 }, 'bed');
+const well = (x: [number, number], y: [number, number], deep: number) => ({
+	well: { name: 'Well', kind: 'pit' as const, ...block(x, y, [-deep, 0]) }
+});
+/** All along both sides and the front end of the bed, something so long every so often. */
+const beside = (name: string, [long, every]: [long: number, every: number]) =>
+	Object.fromEntries(
+		[
+			...[-640, 640].flatMap((y) =>
+				[100, 100 + every, 100 + 2 * every, 100 + 3 * every].map((x) => block([x, x + long], [y - 20, y + 20], [0, 1100]))
+			),
+			...[-700, -700 + every, -700 + 2 * every].map((y) => block([2110, 2150], [y, y + long], [0, 1100]))
+		].map((sizes, i) => [`${name}-${i}`, { name, kind: 'pillar' as const, ...sizes }])
+	);
+/** Two slat platforms edge to edge that make one bed, the second with gaps of its own. */
+const halves = (slatGap: number) => (plan: Plan) =>
+	made(
+		plan,
+		piece('slat-platform', { rear: 60, length: 950, slatGap: 30 }, 'bed'),
+		piece('slat-platform', { rear: 940, length: 950, slatGap }, 'two')
+	);
 
 /** Plans in which bodies are in one another's place, or in none. */
 export const SCENE_TRAPS: readonly Trap[] = [
@@ -204,5 +234,56 @@ export const SCENE_TRAPS: readonly Trap[] = [
 		trap: 'more in some drawers than all of their slides carry',
 		bad: made(van(), under, stowed(12)),
 		good: made(van(), under, stowed(2))
+	},
+	{
+		rule: 'lid-swing',
+		trap: 'a chest under a hung cabinet, whose own door is no way out',
+		bad: made(van(), chest, hung(520)),
+		good: made(van(), chest, hung(1000))
+	},
+	{
+		rule: 'climb',
+		trap: 'a high bed beside shelves, which are no steps',
+		bad: made(
+			van({ openings: rearDoor(700) }),
+			bed({ rear: 1100, height: 1080 }),
+			lying(),
+			piece('cabinet', { side: 'left', rear: 400, length: 600, height: 1300, depth: 400, bays: 1, fill1: 'open shelves', rows1: 4 })
+		),
+		// A step of the vehicle is one.
+		good: made(
+			van({ openings: rearDoor(700), fixtures: { step: { name: 'Step', kind: 'step', ...block([500, 1000], [-400, 400], [0, 450]) } } }),
+			bed({ rear: 1100, height: 1080 }),
+			lying()
+		)
+	},
+	{
+		rule: 'falls-out',
+		trap: 'a child on a high bed between posts, where only a partition would hold',
+		bad: made(van({ fixtures: beside('post', [40, 500]) }), bed({ height: 800 }), lying(1100), set('crew.mara.child', true)),
+		good: made(van({ fixtures: beside('wall', [500, 500]) }), bed({ height: 800 }), lying(1100), set('crew.mara.child', true))
+	},
+	{
+		rule: 'falls-out',
+		trap: 'a child on a low bed beside a deep well',
+		bad: made(van({ fixtures: well([2120, 3100], [-780, 780], 400) }), bed(), lying(1100), set('crew.mara.child', true)),
+		good: made(van({ fixtures: well([2120, 3100], [-780, 780], 60) }), bed(), lying(1100), set('crew.mara.child', true))
+	},
+	{
+		rule: 'bench-feet',
+		trap: 'a low bench before a deep well',
+		bad: made(van({ fixtures: well([300, 1500], [-700, 330], 400) }), sofa(420), lying(1600)),
+		// A high bench with a step before it is as good as a low one.
+		good: made(
+			van({ fixtures: { step: { name: 'Step', kind: 'step', ...block([300, 1500], [-300, 330], [0, 280]) } } }),
+			sofa(680),
+			lying(1600)
+		)
+	},
+	{
+		rule: 'slat-air',
+		trap: 'the second half of a bed with its slats shut',
+		bad: made(van(), halves(5), lying()),
+		good: made(van(), halves(30), lying())
 	}
 ];
