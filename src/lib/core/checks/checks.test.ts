@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { cuttingPlan, partsOf } from '../cutting';
 import { sceneOf } from '../derive';
 import { applyEdits, readPlanFile, starterMode, type FrontSeat, type Plan } from '../plan';
-import { exact, plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
+import { exact, measuredAgain, plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
 import { crossSection, viewFromAbove } from '../views';
 import { bounds } from '../geometry/polygon';
 import { allTolerances, CHECKS, findingsOf, fixesFor, measureNext, resultsIn, statusOf, toleranceKey, type Finding } from '.';
@@ -340,7 +340,7 @@ describe('status and tolerance', () => {
 				)
 			];
 		const [first, second] = of(plan).sensitivities;
-		const after = (path: string[]) => of(applyEdits(plan, [{ path: [...path, 'plusMinus'], value: 1 }])).tolerance;
+		const after = (path: string[]) => of(measuredAgain(plan, path, 1)).tolerance;
 		expect(after(first.path)).toBeLessThan(after(second.path));
 	});
 });
@@ -359,7 +359,7 @@ describe('measure next', () => {
 		const [first, ...others] = measureNext(findings);
 		expect(first.decides).toContain('ida: turning over');
 		const toleranceAfter = (path: string[]) => {
-			const better = applyEdits(plan, [{ path: [...path, 'plusMinus'], value: 1 }]);
+			const better = measuredAgain(plan, path, 1);
 			return findingsOf(better, allTolerances(better)).find((f) => f.rule === 'turning-over')!.tolerance!;
 		};
 		for (const other of others) expect(toleranceAfter(first.path)).toBeLessThanOrEqual(toleranceAfter(other.path));

@@ -14,7 +14,8 @@ export interface Concession {
 const WANT_OF_RULE: Readonly<Record<string, Person['wants'][number]>> = {
 	'sitting-up': 'sit up',
 	propped: 'prop up',
-	'turning-over': 'turn over'
+	'turning-over': 'turn over',
+	'to-the-wheel': 'get to the wheel'
 };
 
 /** A want that a rule asks for and that its person could do without, with the edit that gives it up; undefined for other rules. */

@@ -2,6 +2,7 @@ import type { Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
+import type { Use } from '../plan/use';
 import type { Vehicle } from '../plan/vehicle';
 
 /** How a check came out. */
@@ -71,6 +72,8 @@ export interface Finding extends Result {
 export type PlanTables = Required<Pick<Plan, 'crew' | 'gear' | 'stock' | 'brief' | 'animals'>> & {
 	/** Gear that lies in a place of its own in some mode. */
 	lying: readonly string[];
+	/** What the plan has modes for. */
+	uses: readonly Use[];
 };
 type VehicleTables = Pick<Vehicle, 'seats' | 'openings' | 'windows' | 'anchors' | 'noDrill' | 'zones' | 'lining'>;
 export type Table = keyof PlanTables | keyof VehicleTables;
@@ -79,6 +82,8 @@ export type Table = keyof PlanTables | keyof VehicleTables;
 export interface CheckContext<T extends Table = never> {
 	plan: Pick<PlanTables, Extract<T, keyof PlanTables>> & { vehicle: Pick<VehicleTables, Extract<T, keyof VehicleTables>> };
 	scene: Scene;
+	/** The key of the one result that is asked for, when only one is: a rule whose results take long may leave out the others. */
+	only?: string;
 }
 
 /**

@@ -27,6 +27,8 @@ function wordsOf({ margin, who, whom }: Sweep, name: string): string {
 		: `${who} passes ${whom} by ${lengthMark(Math.floor(margin))}.`;
 }
 
+const keyOf = (piece: PlacedPiece, front: string): string => `${piece.id}+${front}`;
+
 function judge({ plan, scene }: CheckContext<'openings' | 'lining'>, piece: PlacedPiece, front: Front): Result[] {
 	const { assembly } = piece;
 	const move = movesOf(assembly).find(({ from, to }) => from === front.from && to === front.to);
@@ -45,7 +47,7 @@ function judge({ plan, scene }: CheckContext<'openings' | 'lining'>, piece: Plac
 	return [
 		{
 			rule: 'front-opens',
-			key: `${piece.id}+${front.id}`,
+			key: keyOf(piece, front.id),
 			title: `${piece.name}: ${name} opens`,
 			subjects: [piece.id, ...(sweep.against === undefined || sweep.margin === null ? [] : [sweep.against])],
 			margin,
@@ -67,6 +69,7 @@ export const frontOpens = check({
 		context.scene.pieces.flatMap((piece) =>
 			piece.assembly.fronts
 				.filter(({ from, uses }) => from === piece.state.id && uses.includes(context.scene.mode.use))
+				.filter(({ id }) => context.only === undefined || context.only === keyOf(piece, id))
 				.flatMap((front) => judge(context, piece, front))
 		)
 });

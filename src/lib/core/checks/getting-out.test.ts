@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Plan } from '../plan';
-import { bed, driving, lying, made, rearDoor, set, van, wheel } from '../testing/trap-van';
+import { bed, block, driving, lying, made, rearDoor, set, van, wheel } from '../testing/trap-van';
 import { exact } from '../testing/plans';
 import { findingsOf } from '.';
 
@@ -71,5 +71,34 @@ describe('the view to the rear', () => {
 	it('is not asked where there is no rear window, and not while parked', () => {
 		expect(of(made(van({ seats: { wheel } }), driving(0)), 'rear-view')).toEqual([]);
 		expect(of(plan, 'rear-view').map(({ modes }) => modes)).toEqual([['drive']]);
+	});
+});
+
+describe('from bed to the wheel', () => {
+	// Mara lies on a bed of 1200 in the middle; the driver's seat stands before it, half a metre on.
+	const wanted = made(van({ seats: { wheel } }), bed(), lying(), set('crew.mara.wants', ['get to the wheel']));
+	const driven = set('crew.mara.driving', { seat: 'wheel', slide: 0, angle: 20 })(wanted);
+	const wall = (y: [number, number], z: [number, number]) =>
+		set('vehicle.fixtures', { wall: { name: 'Partition', kind: 'pillar' as const, ...block([2120, 2150], y, z) } })(driven);
+	const said = (plan: Plan) => of(plan, 'to-the-wheel')[0];
+
+	it('is asked of whoever wants it, and a question as long as nobody drives', () => {
+		expect(of(made(van(), bed(), lying()), 'to-the-wheel')).toEqual([]);
+		expect(said(wanted).status).toBe('unmeasured');
+	});
+	it('is free past the back of the seat, and shut by a partition from wall to wall', () => {
+		expect(said(driven).status).toBe('clear');
+		expect(said(wall([-800, 800], [0, 1600]))).toMatchObject({ status: 'clash' });
+		expect(said(wall([-800, 800], [0, 1600])).why).toContain('no way without getting out');
+	});
+	it('leads through a gap beside a partition, or over one that is low: no higher than what is left above it', () => {
+		expect(said(wall([-400, 800], [0, 1600])).status).toBe('clear');
+		const over = said(wall([-800, 800], [0, 1250]));
+		expect(over.actual).toBeLessThanOrEqual(350);
+		expect(over.status).toBe('tight');
+	});
+	it('ends nowhere when the seat is out', () => {
+		const out = set('modes.night.seats', { wheel: { state: 'removed', slide: 0, angle: 20 } })(driven);
+		expect(said(out)).toMatchObject({ status: 'clash' });
 	});
 });

@@ -26,7 +26,7 @@ const awayFrom = ({ x, y }: Box, at: Vec2): number =>
 
 /** Heights on which one can tread beside a place on the edge of a bed, the floor among them. */
 function treadsBeside(scene: Scene, { surface }: Sleeper, at: Vec2, top: number): number[] {
-	const boxes = [...standingIn(scene), ...scene.interior.fixtures.map(({ box }) => box), ...scene.interior.arches.map(archBlock)];
+	const boxes = [...standingIn(scene), ...scene.interior.arches.map(archBlock)];
 	const middle = ({ x, y }: Box) => vec2((x[0] + x[1]) / 2, (y[0] + y[1]) / 2);
 	// Nobody treads on a shelf with the next one above it.
 	const isFree = (tread: Box) =>
@@ -101,11 +101,7 @@ function dropAt(scene: Scene, boxes: readonly Box[], on: Vec2, out: Vec2, z: num
 
 /** The longest stretch of the edge of a bed over which one falls deeper than is safe, how deep, and where. */
 function openEdge(scene: Scene, { surface, z }: Sleeper): { long: number; deep: number; at: Vec2 } {
-	const boxes = [
-		...standingIn(scene),
-		...scene.pieces.flatMap(({ pads }) => pads.map(({ box }) => box)),
-		...scene.interior.fixtures.map(({ box }) => box)
-	];
+	const boxes = [...standingIn(scene), ...scene.pieces.flatMap(({ pads }) => pads.map(({ box }) => box))];
 	const middle = surface.outline.reduce(
 		(sum, p) => vec2(sum.x + p.x / surface.outline.length, sum.y + p.y / surface.outline.length),
 		vec2(0, 0)

@@ -104,9 +104,11 @@ function otherPieces({ pieces, mode }: Scene, piece: PlacedPiece, move: Move): M
 export const lidSwing = check({
 	rule: 'lid-swing',
 	reads: [],
-	run: ({ scene }) =>
+	run: ({ scene, only }) =>
 		scene.pieces.flatMap((piece) =>
 			turnsFrom(piece).flatMap((move): Result[] => {
+				const key = `${piece.id}+${move.to}`;
+				if (only !== undefined && only !== key) return [];
 				const open = piece.assembly.states.find(({ id }) => id === move.to)!;
 				const found = swing(scene.interior, piece, open);
 				if (!found) return [];
@@ -118,7 +120,7 @@ export const lidSwing = check({
 				return [
 					{
 						rule: 'lid-swing',
-						key: `${piece.id}+${open.id}`,
+						key,
 						title: `${piece.name}: ${open.name.toLowerCase()}`,
 						subjects: least.piece ? [piece.id, least.piece] : [piece.id],
 						margin: least.margin,

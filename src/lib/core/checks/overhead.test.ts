@@ -3,6 +3,7 @@ import { sceneOf } from '../derive';
 import { overheadIn, posesIn } from '../people';
 import { applyEdits, type Plan } from '../plan';
 import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
+import { block } from '../testing/trap-van';
 import { findingsOf, fixesFor } from '.';
 
 const H = 1700;
@@ -54,6 +55,17 @@ describe('what hangs over somebody in bed', () => {
 		expect(
 			find(withPiece(bed, 'box', 'bench-box', { side: 'right', height: 380, depth: 700, cushion: 0 }), 'sitting-up').margin
 		).toBeCloseTo(roof, 6);
+	});
+	it('is a bar of the vehicle as well, however narrow: no corner of the head lies under it', () => {
+		const bar = { name: 'Grab rail', kind: 'roof bar', ...block([300, 2200], [290, 310], [1100, 1130]) };
+		const plan = applyEdits(bed, [{ path: ['vehicle', 'fixtures', 'bar'], value: bar }]);
+		expect(find(plan, 'sitting-up').margin).toBeCloseTo(1100 - sitting - NEEDS, 6);
+		expect(find(plan, 'sitting-up').why).toContain('Grab rail hangs over it');
+		const beside = { ...bar, ...block([300, 2200], [-700, -680], [1100, 1130]) };
+		expect(find(applyEdits(bed, [{ path: ['vehicle', 'fixtures', 'bar'], value: beside }]), 'sitting-up').margin).toBeCloseTo(
+			1900 - sitting - NEEDS,
+			6
+		);
 	});
 	it('one sits where nothing hangs, if there is such a place, and is drawn there', () => {
 		// Over the feet and the hips alone: the head goes up in front of it, or behind.

@@ -14,7 +14,10 @@ const ELSEWHERE: Record<string, string> = {
 	'drawer-droop': 'fronts.test.ts',
 	'floor-joint': 'floor-boards.test.ts',
 	'new-holes': 'fastening.test.ts',
+	'gear-held': 'gear-held.test.ts',
+	worktop: 'worktop.test.ts',
 	'ways-out': 'getting-out.test.ts',
+	'to-the-wheel': 'getting-out.test.ts',
 	'rear-view': 'getting-out.test.ts'
 };
 

@@ -28,6 +28,7 @@ import {
 import { floorJoints } from './floor-joints';
 import { racking } from './frames';
 import { frontOpens } from './fronts';
+import { gearHeld } from './gear-held';
 import { gettingIn } from './getting-in';
 import { climb, fallsOut } from './high-bed';
 import { keepClear } from './keep-clear';
@@ -40,7 +41,9 @@ import { restsOn } from './rests';
 import { stands, thingStands } from './stands';
 import { fromStock } from './stock';
 import { gearPlaced, gearTogether, gearUnder } from './stowing';
+import { toTheWheel } from './to-the-wheel';
 import { waysOut } from './ways-out';
+import { worktop } from './worktop';
 
 /** Every rule there is, in the order in which equal findings are listed. A new rule is a file beside these and a line here. */
 export const CHECKS: readonly Check[] = [
@@ -77,12 +80,14 @@ export const CHECKS: readonly Check[] = [
 	climb,
 	fallsOut,
 	waysOut,
+	toTheWheel,
 	animalPlace,
 	benchLegRoom,
 	benchHead,
 	benchFeet,
 	benchBreadth,
 	desk,
+	worktop,
 	slatGaps,
 	slatAir,
 	padCover,
@@ -107,5 +112,6 @@ export const CHECKS: readonly Check[] = [
 	newHoles,
 	gearUnder,
 	gearTogether,
-	gearPlaced
+	gearPlaced,
+	gearHeld
 ];

@@ -13,19 +13,36 @@ const NO_BRIEF = {} as PlanTables['brief'];
 const tablesOf = (plan: Plan): Record<Table, object> => {
 	const { crew, gear, stock, brief = NO_BRIEF, animals = NO_ANIMALS, vehicle, modes } = plan;
 	const { seats, openings, windows, anchors, noDrill, zones, lining } = vehicle;
-	return { crew, gear, stock, brief, animals, lying: lyingIn(modes), seats, openings, windows, anchors, noDrill, zones, lining };
+	return {
+		crew,
+		gear,
+		stock,
+		brief,
+		animals,
+		lying: lyingIn(modes),
+		uses: usesIn(modes),
+		seats,
+		openings,
+		windows,
+		anchors,
+		noDrill,
+		zones,
+		lining
+	};
 };
+
+/** What a check says of a scene. */
+function said(check: (typeof CHECKS)[number], tables: readonly object[], scene: Scene, only?: string): readonly Result[] {
+	const read = Object.fromEntries(check.reads.map((table, i) => [table, tables[i]]));
+	// The types of checks keep them from reading any other table, be it of the plan or of its vehicle.
+	return check.run({ plan: { ...read, vehicle: read }, scene, only } as unknown as CheckContext<Table>).map(sound);
+}
 
 /** Every check with what it said, remembered by the scene and the tables that it reads. */
 const ASKED = CHECKS.map((check) => ({
 	check,
 	// The scene comes last: it changes most, and what is remembered by what changes least is remembered most cheaply.
-	ask: remember((...read: object[]): readonly Result[] => {
-		const scene = read[read.length - 1] as Scene;
-		const tables = Object.fromEntries(check.reads.map((table, i) => [table, read[i]]));
-		// The types of checks keep them from reading any other table, be it of the plan or of its vehicle.
-		return check.run({ plan: { ...tables, vehicle: tables }, scene } as unknown as CheckContext<Table>).map(sound);
-	})
+	ask: remember((...read: object[]) => said(check, read, read[read.length - 1] as Scene))
 }));
 
 const isFinitePlace = ({ x, y, z }: Vec3): boolean => [x, y, z].every(Number.isFinite);
@@ -51,19 +68,22 @@ export function sound(result: Result): Result {
 	};
 }
 
-/** Lists of ids, each kept once: equal ones are the same object, by which results are remembered. */
+/** Lists of words, each kept once: equal ones are the same object, by which results are remembered. */
 const lists = new Map<string, readonly string[]>();
 const MOST_LISTS = 500;
-
-/** Gear that lies in a place of its own in some mode; the same object as long as the ids are the same. */
-const lyingIn = remember((modes: Plan['modes']): readonly string[] => {
-	const ids = [...new Set(Object.values(modes).flatMap(({ lies }) => Object.keys(lies ?? {})))].sort();
-	const key = ids.join();
+function keptOnce<T extends string>(words: Iterable<T>): readonly T[] {
+	const list = [...new Set(words)].sort();
+	const key = list.join();
 	if (lists.size > MOST_LISTS) lists.clear();
-	const known = lists.get(key) ?? ids;
+	const known = (lists.get(key) as readonly T[] | undefined) ?? list;
 	lists.set(key, known);
 	return known;
-});
+}
+
+/** Gear that lies in a place of its own in some mode; the same object as long as the ids are the same. */
+const lyingIn = remember((modes: Plan['modes']) => keptOnce(Object.values(modes).flatMap(({ lies }) => Object.keys(lies ?? {}))));
+/** What there are modes for; the same object as long as these are the same. */
+const usesIn = remember((modes: Plan['modes']) => keptOnce(Object.values(modes).map(({ use }) => use)));
 
 /** What some checks say in one mode, a list for each: the same list as long as nothing changes that the check looks at. */
 function asked(plan: Plan, modeId: string, checks: typeof ASKED): (readonly Result[])[] {
@@ -84,6 +104,19 @@ export const resultsOfRule = (plan: Plan, modeId: string, rule: string): Result[
 		modeId,
 		ASKED.filter(({ check }) => covers(check.rule, rule))
 	).flat();
+
+/** The results of one rule in one mode as far as one key is concerned, not remembered: what is asked again and again with one size turned. */
+export function resultsOfKey(plan: Plan, modeId: string, rule: string, key: string): Result[] {
+	const [scene, tables] = [sceneOf(plan, modeId), tablesOf(plan)];
+	return CHECKS.filter((check) => covers(check.rule, rule)).flatMap((check) =>
+		said(
+			check,
+			check.reads.map((table) => tables[table]),
+			scene,
+			key
+		)
+	);
+}
 
 // One check tells two rules: seats, and the driving position of front seats.
 const covers = (check: string, rule: string) => check === rule || (check === 'fit-seats' && rule === 'driving-position');

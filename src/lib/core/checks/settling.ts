@@ -2,7 +2,7 @@ import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { smallestTurn, type Knob } from '../turning';
 import type { Finding } from './finding';
-import { resultId, resultsOfRule } from './run';
+import { resultId, resultsOfKey } from './run';
 
 /** One number turned so far that a finding comes right. */
 export interface SettlingTurn {
@@ -26,7 +26,10 @@ export function settlingTurns(plan: Plan, finding: Finding, knobs: readonly Knob
 		const margin = (value: number): number => {
 			let found = known.get(value);
 			if (found === undefined) {
-				found = resultsOfRule(applyEdits(plan, editsFor(value)), mode, finding.rule).find((r) => resultId(r) === own)?.margin ?? -Infinity;
+				const results = resultsOfKey(applyEdits(plan, editsFor(value)), mode, finding.rule, finding.key);
+				// What crowds something is told by both; once nothing does, by the one that is crowded alone.
+				const result = results.find((r) => resultId(r) === own) ?? results.find((r) => own.startsWith(`${resultId(r)}+`));
+				found = result?.margin ?? -Infinity;
 				known.set(value, found);
 			}
 			return found;

@@ -29,8 +29,10 @@ const gearBy = remember((gear: Plan['gear']) => {
 	return by;
 });
 
-const several = ({ count, name }: Gear) => (count > 1 ? `${count} × ${name}` : name);
-const words = (piece: PlacedPiece) => (piece.assembly.fronts.length > 0 ? 'in' : 'under');
+/** Some gear by its name, with its number where there are several. */
+export const several = ({ count, name }: Gear) => (count > 1 ? `${count} × ${name}` : name);
+/** How gear goes to a piece: into what has fronts, else under it. */
+export const words = (piece: PlacedPiece) => (piece.assembly.fronts.length > 0 ? 'in' : 'under');
 
 /** Gear of one kind by itself: tall and broad enough a room, in layers where one layer is not enough. */
 function byItself({ scene }: CheckContext, piece: PlacedPiece, id: string, gear: Gear): Result {
@@ -101,6 +103,20 @@ function inTheRoomsOf(context: CheckContext<BodyTable>, { id, assembly: { spaces
 	return [...others, ...compartments].filter(({ box }) => spaces.some((space) => boxSeparation(space.box, box) < -1));
 }
 
+/** What goes to one piece in the mode that is asked about, what else takes its rooms, and how it all goes in. */
+export function stowedIn(context: CheckContext<BodyTable | 'gear'>, piece: PlacedPiece) {
+	const { plan, scene } = context;
+	if (piece.assembly.spaces.length === 0 || !gearBy(plan.gear).has(piece.id)) return undefined;
+	// What does not go in by itself is told by itself; what lies somewhere of its own in this mode is not there.
+	const ways = waysOf(scene.interior, piece.assembly);
+	const there = gearBy(plan.gear)
+		.get(piece.id)!
+		.filter((one) => !Object.hasOwn(scene.mode.lies ?? {}, one[0]) && leftOut(packBest(ways, [one])) === 0);
+	const besides = inTheRoomsOf(context, piece);
+	const taken = besides.map(({ box }) => box);
+	return there.length === 0 ? undefined : { there, besides, packing: packBest(ways, there, taken) };
+}
+
 /** Everything that goes to one piece, and what stands in its rooms besides: no room is used twice. */
 export const gearTogether = check({
 	rule: 'gear-together',
@@ -108,19 +124,9 @@ export const gearTogether = check({
 	run: (context) => {
 		const { plan, scene } = context;
 		return scene.pieces.flatMap((piece): Result[] => {
-			if (piece.assembly.spaces.length === 0 || !gearBy(plan.gear).has(piece.id)) return [];
-			// What does not go in by itself is told by itself; what lies somewhere of its own in this mode is not there.
-			const ways = waysOf(scene.interior, piece.assembly);
-			const there = gearBy(plan.gear)
-				.get(piece.id)!
-				.filter((one) => !Object.hasOwn(scene.mode.lies ?? {}, one[0]) && leftOut(packBest(ways, [one])) === 0);
-			const besides = inTheRoomsOf(context, piece);
-			if (there.length === 0 || there.length + besides.length < 2) return [];
-			const packing = packBest(
-				ways,
-				there,
-				besides.map(({ box }) => box)
-			);
+			const stowed = stowedIn(context, piece);
+			if (!stowed || stowed.there.length + stowed.besides.length < 2) return [];
+			const { there, besides, packing } = stowed;
 			const out = leftOut(packing);
 			const left = Object.entries(packing.left).map(([id, n]) => several({ ...plan.gear[id], count: n }));
 			return [
@@ -162,9 +168,12 @@ export const gearPlaced = check({
 					{
 						...common,
 						title: `${several(gear)}: held while driving`,
-						margin: 0,
+						margin: gear.held ? 1 : 0,
+						actual: gear.held ? 1 : 0,
 						comfort: 1,
-						why: 'It lies loose while driving: tie it down, or let it go under or into a piece.'
+						why: gear.held
+							? 'Straps, a net or a lip hold it, as you say.'
+							: 'It lies loose while driving: tie it down, or let it go under or into a piece.'
 					}
 				];
 			if (!somewhere)

@@ -63,6 +63,27 @@ describe('what is cut does not move with the wall', () => {
 	});
 });
 
+describe('people of one height differ', () => {
+	const bed = withPiece(planIn(plainVehicle([[0, 700]], 1250)), 'bed', 'fixed-platform', { height: 300, length: 1900 });
+	const sittingUp = (plan: Plan) => {
+		const [found] = findingsOf(plan, allTolerances(plan)).filter(({ rule }) => rule === 'sitting-up');
+		return found;
+	};
+	it('where nobody measured the sitting height, the room to sit up is known by as much as people differ', () => {
+		const found = sittingUp(withPerson(bed, 'ida', 1700, 'bed'));
+		// Two deviations of 0.014 of the stature; sitting up at the least takes 0.95 of the sitting height.
+		const spread = found.sensitivities.find(({ path }) => path.join('.') === 'crew.ida.sittingHeight')!;
+		expect(spread.effect).toBeCloseTo(0.95 * 2 * 0.014 * 1700, 6);
+		expect(spread.guessed).toBe(false);
+		expect(found.tolerance!).toBeGreaterThanOrEqual(spread.effect);
+	});
+	it('a measured one leaves no doubt of this', () => {
+		const plan = withPerson(bed, 'ida', 1700, 'bed');
+		const measured = applyEdits(plan, [{ path: ['crew', 'ida', 'sittingHeight'], value: 884 }]);
+		expect(sittingUp(measured).sensitivities.some(({ path }) => path[0] === 'crew')).toBe(false);
+	});
+});
+
 describe('tolerances against vehicles at random', () => {
 	/** Of a thousand vehicles whose every size is off as a tape is, how many have less room than the tolerance said. */
 	it.each(['small van', 'small hatchback'] as const)('of a %s: what is said holds in nineteen of twenty', (style) => {

@@ -94,6 +94,10 @@ const furthest = (a: PlacedPart | PlacedPad, b: PlacedPart | PlacedPad): number 
 		return Math.max(most, Math.hypot(p.x - q.x, p.y - q.y, p.z - q.z));
 	}, 0);
 
+/** Whether every corner of a thing is as high at two places. */
+const isAsHigh = (a: PlacedPart | PlacedPad, b: PlacedPart | PlacedPad): boolean =>
+	[a.lower, a.upper].every((corners, i) => corners.every(({ z }, k) => Math.abs(z - [b.lower, b.upper][i][k].z) < 1e-9));
+
 /** A part or a pad that travels, where it is for given poses of the links. */
 interface Thing {
 	name: string;
@@ -126,6 +130,8 @@ function follow(
 	const [begin, end] = [measured[0], measured[measured.length - 1]].map((placed) => placed.map(solidOf));
 	// Boxes that slide are known by what they pass through; places only tell when they hit.
 	const slide = things.map((_, k) => straight && isSlid(begin[k], end[k]));
+	// A corner that turns is as high at three places only if it always is.
+	const level = things.map((_, k) => measured.every((placed) => isAsHigh(measured[0][k], placed[k])));
 	const pitch = slide.every(Boolean) ? SLIDE_STEP : STEP;
 	const last = Math.max(2, Math.min(MOST_STEPS, Math.ceil((1.1 * long) / pitch)));
 	const poses = new Map<number, ReadonlyMap<string, Pose>>();
@@ -148,7 +154,7 @@ function follow(
 			if (Number.isInteger(i)) places.set(i, made);
 			return made;
 		};
-		return trackOf({ name, soft, last, place, step, time: (i) => time(i / last), slides: slide[k] });
+		return trackOf({ name, soft, last, place, step, time: (i) => time(i / last), slides: slide[k], level: level[k] });
 	});
 }
 

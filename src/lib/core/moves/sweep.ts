@@ -103,10 +103,13 @@ function against(track: Track, { name, owner, box, room }: Obstacle, limit: numb
 			};
 		return found.margin;
 	};
+	// What stays above or below it all the way needs no second look between two places.
+	const z = track.place(0).box.z;
+	const passes = track.level && Math.max(box.z[0] - z[1], z[0] - box.z[1]) >= -TOUCH;
 	let before: { i: number; room: number } | undefined;
 	for (const i of placesOf(track, (held) => boxSeparation(held, box) >= bar())) {
 		const here = { i, room: look(i) };
-		if (before && before.i === i - 1) lookBetween(track.step, before, here, look);
+		if (!passes && before && before.i === i - 1) lookBetween(track.step, before, here, look);
 		before = here;
 	}
 	if (least.margin === null || least.margin < -TOUCH) return least;

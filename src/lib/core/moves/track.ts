@@ -27,6 +27,8 @@ export interface Track {
 	soft: boolean;
 	/** It is a box that slides along one of its sides: what it passes through is exactly that box. */
 	slides: boolean;
+	/** It stays as high as it is: a door about upright hinges, a drawer. */
+	level: boolean;
 }
 
 /** A move as it is checked: stretches of one step each, in which some things travel and others of the piece stay. */
@@ -41,7 +43,7 @@ const SPAN = 6;
  * A track from its places.
  */
 export function trackOf(way: Omit<Track, 'spans' | 'round'>): Track {
-	const { last, place, slides, step } = way;
+	const { last, place, slides, level, step } = way;
 	const spans: Span[] = [];
 	for (let from = 0; from < last; from += SPAN) {
 		const to = Math.min(last, from + SPAN);
@@ -49,7 +51,7 @@ export function trackOf(way: Omit<Track, 'spans' | 'round'>): Track {
 		const spare = slides ? 0 : ((to - from) / 2) * step;
 		const { x, y, z } = boxRound([place(from), place(to)]);
 		const wide = ([low, high]: [number, number]): [number, number] => [low - spare, high + spare];
-		spans.push({ from, to, box: { x: wide(x), y: wide(y), z: wide(z) } });
+		spans.push({ from, to, box: { x: wide(x), y: wide(y), z: level ? z : wide(z) } });
 	}
 	return { ...way, spans, round: blockOf(boxRound(spans)) };
 }

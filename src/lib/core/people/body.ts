@@ -98,6 +98,31 @@ export const bodyOf = remember((person: Pick<Person, 'stature' | 'sittingHeight'
 	};
 });
 
+/**
+ * How far people of one height differ from the table of segments, two deviations: the sitting height by 0.014 of the stature each
+ * (B. Bogin and M. I. Varela-Silva, Int. J. Environ. Res. Public Health 7, 2010, on relative sitting height), shoulders of a known
+ * weight by 18 mm each (surveys of adults, rounded).
+ */
+const SPREAD = { sittingHeight: 2 * 0.014, breadth: 2 * 18 } as const;
+
+/** A size of a person that nobody measured: what the table says, and how far it may be off, mm. */
+export interface TableSize {
+	size: keyof typeof SPREAD;
+	name: string;
+	mm: number;
+	plusMinus: number;
+}
+
+/** What is not known of somebody's sizes as long as nobody measures them. */
+export function spreadOf(person: Person): TableSize[] {
+	const { sitting, breadth } = bodyOf(person);
+	const sizes: TableSize[] = [
+		{ size: 'sittingHeight', name: 'sitting height', mm: sitting, plusMinus: SPREAD.sittingHeight * person.stature },
+		{ size: 'breadth', name: 'breadth of shoulders', mm: breadth, plusMinus: SPREAD.breadth }
+	];
+	return sizes.filter(({ size }) => person[size] === undefined);
+}
+
 /** Room to leave round a body, mm (the design's figures). */
 export const ROOM = {
 	lengthLeast: 25,

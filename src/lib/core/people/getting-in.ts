@@ -83,7 +83,7 @@ function nearestOn(outline: Polygon, from: Vec2): Vec2 {
 }
 
 /** What limits the height over places of a scene: roof and walls, what hangs above, and what has to be climbed over. */
-class Heights {
+export class Heights {
 	private readonly half: number;
 	private readonly boxes: readonly Box[];
 
@@ -96,7 +96,7 @@ class Heights {
 	}
 
 	/** Free height above `bearing` about a place: up to the lowest thing above it, from the highest that stands on it. */
-	private over({ x, y }: Vec2, bearing: number, boxes: readonly Box[]): number {
+	over({ x, y }: Vec2, bearing: number, boxes: readonly Box[] = this.boxes): number {
 		const { scene, half } = this;
 		let [low, high] = [bearing, headroom(scene.interior, x, y, half)];
 		for (const { x: bx, y: by, z } of boxes) {

@@ -1,3 +1,4 @@
+import type { Box } from '../geometry/vector';
 import { freeColumn, type Interior } from '../interior';
 import type { PlacedPiece, Scene } from '../modes';
 import { partsStanding } from './standing';
@@ -13,7 +14,7 @@ export function headroom(interior: Interior, x: number, y: number, half: number)
 	return lowest;
 }
 
-/** How high one can reach, and the piece that hangs there when it is not the vehicle that ends it. */
+/** How high one can reach, and the piece or bar that hangs there when it is not the roof or a wall that ends it. */
 export interface Overhead {
 	high: number;
 	under?: Pick<PlacedPiece, 'id' | 'name'>;
@@ -21,11 +22,11 @@ export interface Overhead {
 
 /**
  * How high one can reach in a scene over a square about (x, y) for somebody whose seat or mattress is at height
- * `bearing`: up to the roof, or to what hangs over them, a bunk, a cupboard or a full net.
+ * `bearing`: up to the roof, or to what hangs over them, a bar of the vehicle, a bunk, a cupboard or a full net.
  */
 export function overheadIn(scene: Scene, x: number, y: number, half: number, bearing: number): Overhead {
 	let found: Overhead = { high: headroom(scene.interior, x, y, half) };
-	for (const { box, piece } of partsStanding(scene))
+	const meet = (box: Box, under: Overhead['under']) => {
 		if (
 			box.z[0] < found.high &&
 			box.z[0] > bearing &&
@@ -34,6 +35,10 @@ export function overheadIn(scene: Scene, x: number, y: number, half: number, bea
 			box.y[0] < y + half &&
 			box.y[1] > y - half
 		)
-			found = { high: box.z[0], under: piece };
+			found = { high: box.z[0], under };
+	};
+	for (const { box, piece } of partsStanding(scene)) meet(box, piece);
+	// A column of the interior is its tallest free stretch: what hangs lower, or between its corners, is asked by itself.
+	for (const fixture of scene.interior.fixtures) meet(fixture.box, fixture);
 	return found;
 }

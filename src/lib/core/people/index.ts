@@ -1,5 +1,5 @@
 export { ANIMAL, placeAnimals, type AnimalPlace } from './animals';
-export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, SINK, type Body } from './body';
+export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, SINK, spreadOf, type Body, type TableSize } from './body';
 export { roomOver, type FigureRoom } from './clearance';
 export { figureOf, LINK, postureHeight, topOf, type BodyPosture, type Figure, type Limb } from './figure';
 export { gaitHeight, GAITS, tightest, waysIn, type Gait, type WayIn, type WayStep } from './getting-in';
@@ -14,3 +14,4 @@ export { seatingIn, type Seated, type Seating } from './seated';
 export { sharedByTwo, type SharedByTwo } from './sharing';
 export { aheadOf, deskBefore, endBefore, type Sight } from './sitting';
 export { seatBoxes, standingIn } from './standing';
+export { wayToSeat, type WayToSeat } from './way-to-seat';

@@ -18,5 +18,9 @@ export const partsStanding = remember((scene: Scene): readonly { box: Box; piece
 	scene.pieces.flatMap((piece) => piece.parts.filter(({ part }) => part.form !== 'cloth').map(({ box }) => ({ box, piece })))
 );
 
-/** The boxes round everything that stands in a scene, seats as well. Remembered. */
-export const standingIn = remember((scene: Scene): readonly Box[] => [...partsStanding(scene).map(({ box }) => box), ...seatBoxes(scene)]);
+/** The boxes round everything that stands or hangs in a scene, seats and the steps, pillars and bars of the vehicle as well. Remembered. */
+export const standingIn = remember((scene: Scene): readonly Box[] => [
+	...partsStanding(scene).map(({ box }) => box),
+	...seatBoxes(scene),
+	...scene.interior.fixtures.map(({ box }) => box)
+]);

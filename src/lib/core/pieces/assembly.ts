@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { Polygon } from '../geometry/polygon';
 import type { Pose } from '../geometry/pose';
-import type { Box, Vec3 } from '../geometry/vector';
+import type { Box, Vec2, Vec3 } from '../geometry/vector';
 import type { Interior, WindowPane, ZoneSolid } from '../interior';
 import type { Stock } from '../plan/plan';
 import type { Use } from '../plan/use';
@@ -129,6 +129,8 @@ export interface Surface {
 	faces?: { direction: 'left' | 'right'; backAt: number; edgeAt: number };
 	/** For a seat that slopes along the vehicle: the face of its backrest, which way one looks along x, and how much it rises towards +x. */
 	raked?: { backAt: number; facing: 1 | -1; slope: number };
+	/** For a worktop that one works at from one side: its edge there, and which way it looks, a unit vector seen from above. */
+	workedFrom?: { line: [Vec2, Vec2]; out: Vec2 };
 }
 
 /** What carries a part. */

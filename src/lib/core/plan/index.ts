@@ -46,6 +46,7 @@ export {
 	HEADS,
 	planSchema,
 	POSTURES,
+	USUAL_WANTS,
 	WANTS,
 	type Animal,
 	type BarStock,

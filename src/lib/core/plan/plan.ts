@@ -12,7 +12,9 @@ const name = z.string().trim().min(1).max(120);
 const mm = z.number().min(0).max(20000);
 
 /** What someone wants to be able to do in bed; a wish that is not there is not checked. */
-export const WANTS = ['sit up', 'prop up', 'turn over'] as const;
+export const WANTS = ['sit up', 'prop up', 'turn over', 'get to the wheel'] as const;
+/** What everybody is taken to want as long as they do not say otherwise. */
+export const USUAL_WANTS: readonly (typeof WANTS)[number][] = ['sit up', 'prop up', 'turn over'];
 
 const wantsSchema = z.array(z.enum(WANTS)).max(WANTS.length);
 
@@ -23,7 +25,7 @@ export const personSchema = z.strictObject({
 	child: z.boolean().optional().describe('true for the proportions of a child of this height: a larger head, a longer trunk'),
 	sittingHeight: z.number().min(250).max(1200).optional().describe('seat to crown, mm, when measured'),
 	breadth: z.number().min(150).max(900).optional().describe('over the upper arms, mm, when measured'),
-	wants: wantsSchema.default([...WANTS]).describe('what must be possible in bed'),
+	wants: wantsSchema.default([...USUAL_WANTS]).describe('what must be possible in bed'),
 	driving: z
 		.strictObject({
 			seat: idSchema,
@@ -43,7 +45,8 @@ export const gearSchema = z.strictObject({
 	weight: z.number().min(0).max(1000).describe('kg each'),
 	count: z.number().int().min(1).max(100),
 	under: idSchema.optional().describe('the piece it has to go under'),
-	anyWay: z.boolean().optional().describe('true when it may be laid on any side; it stands upright when absent')
+	anyWay: z.boolean().optional().describe('true when it may be laid on any side; it stands upright when absent'),
+	held: z.boolean().optional().describe('true when straps, a net or a lip hold it while driving')
 });
 export type Gear = z.infer<typeof gearSchema>;
 

@@ -13,7 +13,7 @@ import {
 	type BodyStyle,
 	type Plan
 } from '../plan';
-import { withPerson, withPiece } from '../testing/plans';
+import { measuredAgain, withPerson, withPiece } from '../testing/plans';
 import { compare, hiddenVehicle, practiceReport, readTape, trueValue } from '.';
 import { times } from '../testing/thorough';
 
@@ -172,7 +172,7 @@ describe('what to measure next', () => {
 	const before = tolerances(plan);
 	const findings = findingsOf(plan, before);
 	/** The tolerances after one size of the list has been measured twice. */
-	const after = (path: string[]) => tolerances(applyEdits(plan, [{ path: [...path, 'plusMinus'], value: 3 }]));
+	const after = (path: string[]) => tolerances(measuredAgain(plan, path, 3));
 
 	it('measuring the first of the list again takes more doubt out of the open findings than any other', () => {
 		const list = measureNext(findings, times(3));

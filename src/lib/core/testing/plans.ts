@@ -1,5 +1,6 @@
 import { KINDS, type KindName } from '../pieces';
-import { starterPlan, type Measurement, type Plan, type Vehicle } from '../plan';
+import { spreadOf } from '../people';
+import { applyEdits, starterPlan, type Measurement, type Plan, type Vehicle } from '../plan';
 
 /** A size that is known exactly, so that closed forms hold to the last digit. */
 export const exact = (mm: number): Measurement => ({ mm, plusMinus: 0, status: 'measured twice' });
@@ -63,4 +64,11 @@ export function withPerson(plan: Plan, id: string, stature: number, piece: strin
 		},
 		modes
 	};
+}
+
+/** The plan once a size has been measured again as it was taken to be: of the vehicle to such a ±, of a person outright. */
+export function measuredAgain(plan: Plan, path: string[], plusMinus: number): Plan {
+	const [table, id, size] = path;
+	if (table !== 'crew') return applyEdits(plan, [{ path: [...path, 'plusMinus'], value: plusMinus }]);
+	return applyEdits(plan, [{ path, value: spreadOf(plan.crew[id]).find((one) => one.size === size)!.mm }]);
 }

@@ -71,8 +71,7 @@ export const TRAPS: readonly Trap[] = [
 		rule: 'fit-pieces',
 		trap: 'two boxes in one place',
 		bad: made(van(), piece('bench-box', { side: 'left', depth: 700 }, 'a'), piece('drawer-unit', { rear: 200, width: 1000 }, 'b')),
-		good: made(van(), piece('bench-box', { side: 'left', depth: 250 }, 'a'), piece('drawer-unit', { rear: 200, width: 1000 }, 'b')),
-		fixed: true
+		good: made(van(), piece('bench-box', { side: 'left', depth: 250 }, 'a'), piece('drawer-unit', { rear: 200, width: 1000 }, 'b'))
 	},
 	{
 		rule: 'fit-things',
@@ -358,8 +357,7 @@ export const TRAPS: readonly Trap[] = [
 		good: made(
 			van({ rear: sloping, openings: { rear: { ...rearDoor(700).rear, door: 'lifting' } } }),
 			piece('cabinet', { rear: 600, height: 900 })
-		),
-		fixed: true
+		)
 	},
 	{
 		rule: 'driver',

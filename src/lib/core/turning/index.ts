@@ -14,6 +14,9 @@ export interface Knob {
 	unit: 'mm' | 'deg' | 'kg' | 'count';
 }
 
+/** Nothing lies further than this from the centre line, as plans have it, mm. */
+const ACROSS = 1500;
+
 /** Every number of a piece that its kind gives verbs for, within the range of its schema. */
 export function pieceKnobs(id: string, piece: Piece): Knob[] {
 	const { params } = kindOf(piece.kind);
@@ -70,6 +73,34 @@ export function seatKnobs({ vehicle, modes }: Plan, modeId: string, id: string):
 	return knobs;
 }
 
+/** The place of something that lies in a place of its own in a mode; none for what does not. */
+export function thingKnobs({ gear, vehicle, modes }: Plan, modeId: string, id: string): Knob[] {
+	const lies = modes[modeId].lies ?? {};
+	if (!Object.hasOwn(lies, id) || !Object.hasOwn(gear, id)) return [];
+	const { name } = gear[id];
+	const path = ['modes', modeId, 'lies', id];
+	return [
+		{
+			path: [...path, 'x'],
+			value: lies[id].x,
+			range: [0, vehicle.length.mm],
+			step: 5,
+			more: `Move ${name} forward`,
+			less: `Move ${name} back`,
+			unit: 'mm'
+		},
+		{
+			path: [...path, 'y'],
+			value: lies[id].y,
+			range: [-ACROSS, ACROSS],
+			step: 5,
+			more: `Move ${name} to the left`,
+			less: `Move ${name} to the right`,
+			unit: 'mm'
+		}
+	];
+}
+
 /** What turning a knob to a value is called: its verb, and by how much. */
 export function turnWords(knob: Knob, value: number, system: UnitSystem): string {
 	const turn = Math.abs(value - knob.value);
@@ -85,11 +116,19 @@ export function turnWords(knob: Knob, value: number, system: UnitSystem): string
 /** How far to look from the present value: this many doublings of a 2 mm step. */
 const DOUBLINGS = 10;
 
+/** Margins that differ by less come out of the steps in which a move is looked at, mm. */
+const SAME = 0.02;
+
 /** Distances to try: steps that double, and where the margin would come right if it went on as it began. */
 function distances(knob: Knob, direction: 1 | -1, aim: number, margin: (value: number) => number): number[] {
 	const doubled = Array.from({ length: DOUBLINGS + 1 }, (_, i) => 2 * 2 ** i);
 	const now = margin(knob.value);
-	const slope = (margin(Math.round(knob.value) + 2 * direction) - now) / 2;
+	const near = margin(Math.round(knob.value) + 2 * direction);
+	// What moves nothing near by, half way and at the end of its range has nothing to do with it.
+	const edge = direction > 0 ? knob.range[1] : knob.range[0];
+	const far = [edge, Math.round((knob.value + edge) / 2)];
+	if (Math.abs(near - now) < SAME && far.every((value) => Math.abs(margin(value) - now) < SAME)) return [];
+	const slope = (near - now) / 2;
 	const straight = Math.ceil((aim - now) / slope);
 	// What must be level with something fits within a few millimetres only, and doubled steps leap over it.
 	return slope > 0 && Number.isFinite(straight) && straight > 0 ? [...doubled, straight].sort((a, b) => a - b) : doubled;

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { rectangle, type Polygon } from '../../geometry/polygon';
-import { vec3 } from '../../geometry/vector';
+import { vec2, vec3 } from '../../geometry/vector';
 import { sign } from '../../interior';
 import { lengthMark } from '../../units';
 import { pieceKind, type Hardware, type InnerMargin, type Part } from '../assembly';
@@ -229,7 +229,11 @@ export const sinkUnit = pieceKind({
 					base: params.height,
 					pad: 0,
 					foam: 'firm',
-					states: ids
+					states: ids,
+					workedFrom: {
+						line: [stand.point(0, params.depth + params.overhang), stand.point(params.length, params.depth + params.overhang)],
+						out: vec2(stand.out.x, stand.out.y)
+					}
 				},
 				...made.surfaces
 			],

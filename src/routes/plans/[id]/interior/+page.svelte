@@ -136,9 +136,13 @@
 				<ol>
 					{#each next as one (one.path.join('.'))}
 						<li>
-							<button type="button" onclick={() => (currentKey = one.path.join('.'))}
-								>{words(one.label)}{one.guessed ? ', a guess' : ''}</button
-							>
+							{#if one.path[0] === 'crew'}
+								<a href={resolve(`/plans/${page.params.id}/people` as '/')}>{one.label}</a>
+							{:else}
+								<button type="button" onclick={() => (currentKey = one.path.join('.'))}
+									>{words(one.label)}{one.guessed ? ', a guess' : ''}</button
+								>
+							{/if}
 							<span class="quiet"
 								>decides {one.decides.slice(0, 2).join(' and ')}{one.decides.length > 2 ? ` and ${one.decides.length - 2} more` : ''}</span
 							>

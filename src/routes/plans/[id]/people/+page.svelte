@@ -7,6 +7,7 @@
 		removeAnimal,
 		removeGear,
 		removePerson,
+		USUAL_WANTS,
 		WANTS,
 		type Animal,
 		type Gear,
@@ -149,7 +150,7 @@
 			onclick={() =>
 				session.edit(
 					'add a person',
-					addPerson(plan, { name: `Person ${Object.keys(plan.crew).length + 1}`, stature: 1750, weight: 75, wants: [...WANTS] })
+					addPerson(plan, { name: `Person ${Object.keys(plan.crew).length + 1}`, stature: 1750, weight: 75, wants: [...USUAL_WANTS] })
 				)}
 		>
 			Add a person
@@ -220,6 +221,14 @@
 						onchange={(event) => setGear(id, 'anyWay', event.currentTarget.checked || undefined)}
 					/>
 					may be laid on any side
+				</label>
+				<label class="check">
+					<input
+						type="checkbox"
+						checked={gear.held ?? false}
+						onchange={(event) => setGear(id, 'held', event.currentTarget.checked || undefined)}
+					/>
+					tied down or held by a net while driving
 				</label>
 				<label class="under">
 					<span class="quiet">Goes under</span>

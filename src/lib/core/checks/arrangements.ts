@@ -1,0 +1,109 @@
+import { seatStates } from '../interior';
+import type { Edit } from '../plan/edit';
+import type { Gear, Mode, Plan, SeatSetting } from '../plan/plan';
+import { applyEdits } from '../plan/edit';
+import type { Finding } from './finding';
+import { isWorse, resultId, resultsOfKey, statusOf } from './run';
+
+/** Something set otherwise in the modes of a finding instead of built otherwise. */
+export interface Arrangement {
+	label: string;
+	edits: Edit[];
+	/** The margin of the finding afterwards; 0 when it is not asked any more. */
+	margin: number;
+}
+
+const SEAT_WORDS: Record<SeatSetting['state'], (seat: string) => string> = {
+	upright: (seat) => `Set up the ${seat}`,
+	folded: (seat) => `Fold the ${seat}`,
+	tumbled: (seat) => `Tip the ${seat} forward`,
+	'cushion out': (seat) => `Take the cushion of the ${seat} out`,
+	removed: (seat) => `Take the ${seat} out`
+};
+
+type Tried = Pick<Arrangement, 'label' | 'edits'>;
+
+/** Every other state of a seat, and its head rest in or out, in some modes. */
+function seatArrangements({ vehicle, modes }: Plan, ids: readonly string[], seatId: string): Tried[] {
+	const seat = vehicle.seats[seatId];
+	const name = seat.name.toLowerCase();
+	const settings = ids.map((mode) => modes[mode].seats[seatId]);
+	// A seat that a mode does not set stands as it was measured: nobody has decided about it yet.
+	if (settings.some((setting) => !setting)) return [];
+	const set = (key: keyof SeatSetting, value: unknown): Edit[] =>
+		ids.map((mode) => ({ path: ['modes', mode, 'seats', seatId, key], value }));
+	const states = seatStates(seat)
+		.filter((state) => settings.some((setting) => setting.state !== state))
+		.map((state) => ({ label: SEAT_WORDS[state](name), edits: set('state', state) }));
+	const rests =
+		seat.headRest && settings.some(({ headRest }) => headRest !== 'out')
+			? [{ label: `Pull out the head rest of the ${name}`, edits: set('headRest', 'out') }]
+			: [];
+	return [...states, ...rests];
+}
+
+/** Gear turned, laid down or tied down. */
+function gearArrangements({ modes }: Plan, ids: readonly string[], id: string, gear: Gear, rule: string): Tried[] {
+	const lying = ids.filter((mode) => Object.hasOwn(modes[mode].lies ?? {}, id));
+	const turned: Tried[] =
+		lying.length === 0
+			? []
+			: [
+					{
+						label: `Turn ${gear.name} a quarter`,
+						edits: lying.map((mode) => ({
+							path: ['modes', mode, 'lies', id, 'turned'],
+							value: modes[mode].lies![id].turned ? undefined : true
+						}))
+					}
+				];
+	const laid: Tried[] =
+		gear.under && !gear.anyWay
+			? [{ label: `Let ${gear.name} lie on any side`, edits: [{ path: ['gear', id, 'anyWay'], value: true }] }]
+			: [];
+	const held: Tried[] =
+		!gear.held && (rule === 'gear-held' || rule === 'gear-placed')
+			? [{ label: `Hold ${gear.name} with straps, a net or a lip`, edits: [{ path: ['gear', id, 'held'], value: true }] }]
+			: [];
+	return [...turned, ...laid, ...held];
+}
+
+const OTHER_END = { rear: 'front', front: 'rear' } as const;
+
+/** Somebody lying the other way round. */
+function personArrangements({ crew, modes }: Plan, ids: readonly string[], id: string): Tried[] {
+	const places = ids.map((mode) => modes[mode].people[id] as Mode['people'][string] | undefined);
+	const [first] = places;
+	if (!first || places.some((place) => place?.posture !== 'lying')) return [];
+	const ends = first.head ? [OTHER_END[first.head]] : (['rear', 'front'] as const);
+	return ends.map((head) => ({
+		label: `${crew[id].name} lies with the head to the ${head}`,
+		edits: ids.map((mode) => ({ path: ['modes', mode, 'people', id, 'head'], value: head }))
+	}));
+}
+
+/**
+ * What settles a finding without building anything otherwise: seats of its subjects in another state, gear turned or laid down or
+ * tied down, somebody lying the other way round, in all the modes of the finding.
+ */
+export function arrangements(plan: Plan, finding: Finding): Arrangement[] {
+	const { modes, subjects, rule } = finding;
+	const tried = subjects.flatMap((id): Tried[] => {
+		if (Object.hasOwn(plan.vehicle.seats, id)) return seatArrangements(plan, modes, id);
+		if (Object.hasOwn(plan.gear, id)) return gearArrangements(plan, modes, id, plan.gear[id], rule);
+		if (Object.hasOwn(plan.crew, id)) return personArrangements(plan, modes, id);
+		return [];
+	});
+	return tried
+		.flatMap(({ label, edits }) => {
+			const changed = applyEdits(plan, edits);
+			const after = modes.flatMap((mode) =>
+				resultsOfKey(changed, mode, rule, finding.key).filter((result) => resultId(result) === resultId(finding))
+			);
+			const settled = after.every(
+				({ margin, comfort, unknown }) => !unknown && isWorse(finding.status, statusOf(margin, comfort, finding.tolerance ?? 0, 0))
+			);
+			return settled ? [{ label, edits, margin: Math.min(...after.map(({ margin }) => margin), Infinity) }] : [];
+		})
+		.map((one) => ({ ...one, margin: Number.isFinite(one.margin) ? one.margin : 0 }));
+}
