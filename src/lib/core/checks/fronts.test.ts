@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { partsOf } from '../cutting';
 import { sceneOf } from '../derive';
 import type { KindName } from '../pieces';
-import type { Plan } from '../plan';
+import type { FrontSeat, Plan } from '../plan';
 import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
+import { frontSeat } from '../testing/seats';
 import { fixesFor } from './fixes';
 import { findingsOf } from './run';
 import { applyEdits } from '../plan/edit';
@@ -224,6 +225,33 @@ describe('lids under other pieces', () => {
 		const bedOver = { height: 700, rear: 400, length: 1200, fullWidth: false, width: 700, centre: -400, reachRear: false };
 		const found = inDay(pulledOut(couch(withPiece(chest(planIn(box())), 'bed', 'fixed-platform', bedOver))));
 		expect(found).toMatchObject({ status: 'clash', subjects: ['chest', 'bed'] });
+	});
+});
+
+describe('lids under things and seats', () => {
+	const chest = (of: Plan) =>
+		withPiece(of, 'chest', 'bench-box', { side: 'right', rear: 400, length: 900, height: 380, depth: 500, cushion: 0, lid: true });
+	const inDay = (of: Plan) => rule(of, 'lid-swing').find(({ key, modes }) => key.startsWith('chest+') && modes.includes('day'))!;
+	it('what lies on a lid is moved first, and what lies beside it is not', () => {
+		const lies = (y: number, z: number) =>
+			applyEdits(chest(planIn(box())), [
+				{ path: ['gear', 'case'], value: { name: 'Case', length: 400, width: 300, height: 250, weight: 4, count: 1 } },
+				{ path: ['modes', 'day', 'lies'], value: { case: { x: 600, y, z } } }
+			]);
+		expect(inDay(lies(-500, 380))).toMatchObject({ status: 'tight', subjects: ['chest', 'case'] });
+		expect(inDay(lies(-500, 380)).why).toContain('Case lies on it or in its way');
+		expect(inDay(lies(400, 0)).subjects).toEqual(['chest']);
+	});
+	it('a seat that leans over it is set otherwise first; one that can only stand there is a clash', () => {
+		const seated = (more: Partial<FrontSeat>, angle: number) => {
+			const seat = frontSeat({ y: -500, back: exact(1500), top: exact(1200), ...more });
+			return applyEdits(chest(planIn({ ...box(), seats: { seat } })), [
+				{ path: ['modes', 'day', 'seats'], value: { seat: { state: 'upright', slide: 0, angle } } }
+			]);
+		};
+		expect(inDay(seated({}, 5)).subjects).toEqual(['chest']);
+		expect(inDay(seated({}, 60))).toMatchObject({ status: 'tight', subjects: ['chest', 'seat'] });
+		expect(inDay(seated({ uprightAngle: 40, slide: exact(0) }, 40))).toMatchObject({ status: 'clash', subjects: ['chest', 'seat'] });
 	});
 });
 

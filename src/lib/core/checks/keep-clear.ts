@@ -1,83 +1,109 @@
-import { blockClearance, zonesOf, type Clearance, type ZoneSolid } from '../interior';
+import { convexOf } from '../geometry/convex';
+import { cornersOf, middleOf, type Box, type Vec3 } from '../geometry/vector';
+import { blockClearance, floorLining, seatClearance, seatSolid, seatStates, solidBox, zonesOf, type ZoneSolid } from '../interior';
 import { firmParts, solidsOf, type PlacedPiece } from '../modes';
+import { roomBetween, type Body } from '../scene';
+import { BODY_TABLES, bodiesOf, type BodyTable } from './bodies';
 import { check, type CheckContext, type Result } from './finding';
 
-/** What stands nearest to a block. */
-interface Nearest {
-	clearance: Clearance;
-	part: string;
-	piece: PlacedPiece;
+type Context = CheckContext<BodyTable>;
+
+/** Something beside a block: what it is called, whose it is, how much room is between, and what has to be moved to move it. */
+interface Beside {
+	name: string;
+	owner: string;
+	margin: number;
+	at: Vec3;
+	against: Vec3;
+	/** Undefined for what does not move without tools. */
+	mover?: string;
 }
 
-/** The part of any piece that comes nearest to a block, among those that `counts` lets through. */
-function nearest(context: CheckContext, box: ZoneSolid['box'], counts: (piece: PlacedPiece, index: number) => boolean): Nearest | null {
-	let least: Nearest | null = null;
-	for (const piece of context.scene.pieces)
-		for (const [index, { name, solid }] of solidsOf(piece).entries()) {
-			if (!counts(piece, index)) continue;
-			const clearance = blockClearance(box, solid);
-			if (!least || clearance.margin < least.clearance.margin) least = { clearance, part: name, piece };
-		}
-	return least;
-}
-
-/** What has to be moved, one move each, before a way is free: links that move, and pads that lift off. */
-function movesFor(context: CheckContext, { way }: ZoneSolid): number {
-	const moves = new Set<string>();
-	for (const piece of context.scene.pieces)
-		for (const [index, { solid }] of solidsOf(piece).entries()) {
-			if (blockClearance(way, solid).margin >= 0) continue;
-			const mover = moverOf(piece, index);
-			if (mover) moves.add(`${piece.id}/${mover}`);
-		}
-	return moves.size;
-}
-
-/** The link that carries a solid out of the way, or the pad itself; undefined for what is fixed. */
+/** The link that carries a solid of a piece out of the way, or the pad itself; undefined for what is fixed. */
 function moverOf(piece: PlacedPiece, index: number): string | undefined {
 	const firm = firmParts(piece);
-	if (index >= firm.length) return piece.pads[index - firm.length].pad.id;
+	if (index >= firm.length) return `${piece.id}/${piece.pads[index - firm.length].pad.id}`;
 	const { link } = firm[index].part;
-	return piece.assembly.links.find(({ id }) => id === link)?.joint.type === 'fixed' ? undefined : link;
+	return piece.assembly.links.find(({ id }) => id === link)?.joint.type === 'fixed' ? undefined : `${piece.id}/${link}`;
 }
 
-function result(zone: ZoneSolid, found: Pick<Nearest, 'clearance' | 'piece'>, why: string): Result {
-	const { clearance } = found;
-	return {
-		rule: 'keep-clear',
-		key: zone.id,
-		title: `${zone.zone.name}: keep clear`,
-		subjects: [found.piece.id],
-		margin: clearance.margin,
-		comfort: 0,
-		unit: 'mm',
-		limit: 0,
-		actual: clearance.margin,
-		why,
-		at: clearance.at,
-		line: [clearance.at, clearance.against]
-	};
+/** Parts and pads beside a block. */
+const piecesBeside = ({ scene }: Context, box: Box): Beside[] =>
+	scene.pieces.flatMap((piece) =>
+		solidsOf(piece).map(({ name, solid }, index): Beside => {
+			const { margin, at, against } = blockClearance(box, solid);
+			return { name: `${name} of ${piece.name}`, owner: piece.id, margin, at, against, mover: moverOf(piece, index) };
+		})
+	);
+
+/** Whether an upright seat is in a block wherever it is slid: a buckle is kept clear of everything but its own seat. */
+function isOwnSeat({ plan }: Context, id: string, box: Box): boolean {
+	const seat = plan.vehicle.seats[id];
+	const block = solidBox(box);
+	const angle = seat.type === 'front seat' ? seat.uprightAngle : seat.angle;
+	return [0, seat.slide?.mm ?? 0].some((slide) => {
+		const solid = seatSolid(id, seat, { state: 'upright', slide, angle }, floorLining(plan.vehicle));
+		return (seatClearance(solid, block)?.margin ?? 0) < 0;
+	});
 }
 
-function judge(context: CheckContext, zone: ZoneSolid): Result[] {
+/** A seat moves where it has another state or slides; things are lifted away, people and dogs get up. */
+function othersBeside(context: Context, box: Box): Beside[] {
+	const { seats } = context.plan.vehicle;
+	const block: Body = { of: { kind: 'fixture', owner: '' }, name: '', shapes: [convexOf(cornersOf(box))], box };
+	const moves = (owner: string) => !Object.hasOwn(seats, owner) || seatStates(seats[owner]).length > 1 || (seats[owner].slide?.mm ?? 0) > 0;
+	return bodiesOf(context)
+		.filter(
+			({ of }) =>
+				(of.kind === 'seat' && !isOwnSeat(context, of.owner, box)) || of.kind === 'thing' || of.kind === 'person' || of.kind === 'animal'
+		)
+		.map((body): Beside => {
+			const { owner } = body.of;
+			const at = middleOf(body.box);
+			return { name: body.name, owner, margin: roomBetween(body, block), at, against: at, ...(moves(owner) ? { mover: owner } : {}) };
+		});
+}
+
+const nearest = (besides: readonly Beside[]): Beside | undefined =>
+	besides.reduce<Beside | undefined>((least, one) => (least && least.margin <= one.margin ? least : one), undefined);
+
+const result = ({ zone, id }: ZoneSolid, { owner, margin, at, against }: Beside, why: string): Result => ({
+	rule: 'keep-clear',
+	key: id,
+	title: `${zone.name}: keep clear`,
+	subjects: [owner],
+	margin,
+	comfort: 0,
+	unit: 'mm',
+	limit: 0,
+	actual: margin,
+	why,
+	at,
+	line: [at, against]
+});
+
+function judge(context: Context, zone: ZoneSolid): Result[] {
 	const { rule, reason } = zone.zone;
 	if (rule.type === 'always free') {
-		const found = nearest(context, zone.box, () => true);
-		return found
-			? [result(zone, found, `${found.part} of ${found.piece.name} comes closest. This space (${reason}) must always be free.`)]
-			: [];
+		const found = nearest([...piecesBeside(context, zone.box), ...othersBeside(context, zone.box)]);
+		return found ? [result(zone, found, `${found.name} comes closest. This space (${reason}) must always be free.`)] : [];
 	}
 	if (!rule.uses.includes(context.scene.mode.use)) return [];
-	const fixed = nearest(context, zone.way, (piece, index) => moverOf(piece, index) === undefined);
-	if (fixed && fixed.clearance.margin < 0)
-		return [result(zone, fixed, `${fixed.part} of ${fixed.piece.name} is fixed in the way to it and does not move without tools.`)];
-	const moves = movesFor(context, zone);
+	const besides = [...piecesBeside(context, zone.way), ...othersBeside(context, zone.way)];
+	const fixed = nearest(besides.filter(({ mover }) => mover === undefined));
+	if (fixed && fixed.margin < 0) return [result(zone, fixed, `${fixed.name} is fixed in the way to it and does not move without tools.`)];
+	const people = (owner: string) => Object.hasOwn(context.plan.crew, owner) || Object.hasOwn(context.plan.animals, owner);
+	const inTheWay = besides.filter(({ margin, owner }) => margin < 0 && !people(owner));
+	const moves = new Set(inTheWay.map(({ mover }) => mover)).size;
 	if (moves > rule.moves) {
-		const found = nearest(context, zone.way, () => true)!;
 		const allowed = rule.moves === 0 ? 'nothing may have to be moved' : `at most ${rule.moves} may be moved`;
 		return [
 			{
-				...result(zone, found, `${moves === 1 ? 'One thing has' : `${moves} things have`} to be moved to reach it; ${allowed}.`),
+				...result(
+					zone,
+					nearest(inTheWay)!,
+					`${moves === 1 ? 'One thing has' : `${moves} things have`} to be moved to reach it; ${allowed}.`
+				),
 				margin: rule.moves - moves,
 				unit: 'count',
 				limit: rule.moves,
@@ -86,12 +112,15 @@ function judge(context: CheckContext, zone: ZoneSolid): Result[] {
 		];
 	}
 	const reach = moves === 0 ? 'It is reached directly.' : `It is reached after moving ${moves === 1 ? 'one thing' : `${moves} things`}.`;
-	return fixed ? [result(zone, fixed, `${reach} ${fixed.part} of ${fixed.piece.name} comes closest to the way.`)] : [];
+	return fixed ? [result(zone, fixed, `${reach} ${fixed.name} comes closest to the way.`)] : [];
 }
 
-/** Spaces that must stay free, or reachable in some uses of the vehicle: spare wheel, fuses, vents, buckles. */
+/**
+ * Spaces that must stay free, or reachable in some uses of the vehicle: spare wheel, fuses, vents, buckles. Everything that takes room
+ * can be in them: pieces, seats as they are set, things that lie about, people and dogs.
+ */
 export const keepClear = check({
 	rule: 'keep-clear',
-	reads: ['zones', 'lining'],
+	reads: [...BODY_TABLES, 'zones'],
 	run: (context) => zonesOf(context.plan.vehicle).flatMap((zone) => judge(context, zone))
 });

@@ -1,11 +1,11 @@
 import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
 import { boxRound, boxSeparation, cornersOf, type Box, type Vec3 } from '../geometry/vector';
-import { cornerClearance, type Clearance, type Interior } from '../interior';
-import { faces, linkPoses, padsIn, placePiece, type PlacedPiece, type Scene } from '../modes';
+import { cornerClearance, floorLining, seatSolid, seatStates, type Clearance, type Interior } from '../interior';
+import { faces, linkPoses, padsIn, placePiece, type PlacedPiece } from '../modes';
 import { FREE, motionOf, sweepPastFixtures, sweepsWithin, type Motion, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
-import { check, type Result } from './finding';
+import { check, type CheckContext, type Result } from './finding';
 
 /** Further off than this no bar and no other piece matters, mm. */
 const NEAR = 30;
@@ -63,7 +63,7 @@ const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): 
 	return near ? sweepPastFixtures(interior, motionOf(piece.assembly, move), NEAR) : FREE;
 });
 
-const { pastPiece } = sweepsWithin(NEAR);
+const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 
 /** Whether a piece can be brought into a state in which it is out of the way of a move. */
 const canGiveWay = remember((motion: Motion, { id, name, assembly, state, held }: PlacedPiece): boolean =>
@@ -72,48 +72,80 @@ const canGiveWay = remember((motion: Motion, { id, name, assembly, state, held }
 	)
 );
 
+/** Whether a seat can be set so that it is out of the way of a move: folded, out, or upright and slid to either end. */
+function seatCanGiveWay({ plan }: Context, motion: Motion, id: string): boolean {
+	const seat = plan.vehicle.seats[id];
+	const angle = seat.type === 'front seat' ? seat.uprightAngle : seat.angle;
+	const settings = seatStates(seat).flatMap((state) => [0, seat.slide?.mm ?? 0].map((slide) => ({ state, slide, angle })));
+	const floor = floorLining(plan.vehicle);
+	return settings.some((setting) => (pastSeat(motion, seatSolid(id, seat, setting, floor)).margin ?? NEAR) >= 0);
+}
+
+type Context = CheckContext<'seats' | 'lining'>;
+
 /** What a lid meets on its way, and how close. */
 interface Met {
 	margin: number;
 	why: string;
 	at: Vec3;
 	against: Vec3;
-	/** The piece that it belongs to. */
-	piece?: string;
+	/** The piece, seat or thing that it belongs to. */
+	owner?: string;
 }
 
 const closest = ({ margin, who, whom, where }: Sweep): Met[] =>
 	margin === null ? [] : [{ margin, why: `${who} comes closest to ${whom} on its way.`, at: where, against: where }];
 
-/** The other pieces that a lid meets; while driving no lid is opened. What can give way is no clash, but somebody has to move it each time. */
-function otherPieces({ pieces, mode }: Scene, piece: PlacedPiece, move: Move): Met[] {
+/** What has to be moved before a lid is lifted is no clash, but somebody has to move it each time. */
+const movedFirst = (met: Met, owner: string, words: string): Met => ({ ...met, margin: 0, why: words, owner });
+
+/** The other pieces, seats and things that a lid meets; while driving no lid is opened. */
+function others(context: Context, piece: PlacedPiece, move: Move): Met[] {
+	const { pieces, seats, things, mode } = context.scene;
 	if (mode.use === 'drive') return [];
 	const motion = motionOf(piece.assembly, move);
-	return pieces
-		.filter((other) => other.id !== piece.id)
-		.flatMap((other) =>
-			closest(pastPiece(motion, other)).map((met) =>
-				met.margin < 0 && canGiveWay(motion, other)
-					? { ...met, margin: 0, why: `${other.name} stands in its way and has to be moved first.`, piece: other.id }
-					: { ...met, piece: other.id }
+	return [
+		...pieces
+			.filter((other) => other.id !== piece.id)
+			.flatMap((other) =>
+				closest(pastPiece(motion, other)).map((met) =>
+					met.margin < 0 && canGiveWay(motion, other)
+						? movedFirst(met, other.id, `${other.name} stands in its way and has to be moved first.`)
+						: { ...met, owner: other.id }
+				)
+			),
+		...seats.flatMap((seat) =>
+			closest(pastSeat(motion, seat)).map((met) =>
+				met.margin < 0 && seatCanGiveWay(context, motion, seat.id)
+					? movedFirst(met, seat.id, `${seat.name} is in its way and has to be set otherwise first.`)
+					: { ...met, owner: seat.id }
 			)
-		);
+		),
+		...things.flatMap((thing) =>
+			closest(pastThings(motion, [thing])).map((met) =>
+				met.margin < 0
+					? movedFirst(met, thing.id, `${thing.name} lies on it or in its way and has to be moved first.`)
+					: { ...met, owner: thing.id }
+			)
+		)
+	];
 }
 
 /** Lids that can be lifted from the present state. */
 export const lidSwing = check({
 	rule: 'lid-swing',
-	reads: [],
-	run: ({ scene, only }) =>
-		scene.pieces.flatMap((piece) =>
+	reads: ['seats', 'lining'],
+	run: (context) =>
+		context.scene.pieces.flatMap((piece) =>
 			turnsFrom(piece).flatMap((move): Result[] => {
 				const key = `${piece.id}+${move.to}`;
+				const { scene, only } = context;
 				if (only !== undefined && only !== key) return [];
 				const open = piece.assembly.states.find(({ id }) => id === move.to)!;
 				const found = swing(scene.interior, piece, open);
 				if (!found) return [];
 				const vehicle: Met = { ...found.clearance, why: `${found.part} comes closest to wall or ceiling on its way.` };
-				const least = [...closest(pastBars(scene.interior, piece, move)), ...otherPieces(scene, piece, move)].reduce(
+				const least = [...closest(pastBars(scene.interior, piece, move)), ...others(context, piece, move)].reduce(
 					(best, met) => (met.margin < best.margin ? met : best),
 					vehicle
 				);
@@ -122,7 +154,7 @@ export const lidSwing = check({
 						rule: 'lid-swing',
 						key,
 						title: `${piece.name}: ${open.name.toLowerCase()}`,
-						subjects: least.piece ? [piece.id, least.piece] : [piece.id],
+						subjects: least.owner ? [piece.id, least.owner] : [piece.id],
 						margin: least.margin,
 						comfort: 10,
 						unit: 'mm',

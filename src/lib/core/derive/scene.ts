@@ -1,5 +1,4 @@
-import { buildInterior, windowsOf, zonesOf, type Interior, type SeatSolid } from '../interior';
-import { rectangle } from '../geometry/polygon';
+import { buildInterior, solidBox, windowsOf, zonesOf, type Interior, type SeatSolid } from '../interior';
 import type { Box } from '../geometry/vector';
 import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
 import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
@@ -101,7 +100,7 @@ const thingsAt = remember((gear: Plan['gear'], lies: NonNullable<Mode['lies']>):
 			const { name, length, width, height } = gear[id];
 			const [l, w] = at.turned ? [width, length] : [length, width];
 			const box = { x: [at.x, at.x + l], y: [at.y - w / 2, at.y + w / 2], z: [at.z, at.z + height] } as Box;
-			return { id, name, solid: { box, footprint: rectangle(...box.x, ...box.y), corners: [] } };
+			return { id, name, solid: solidBox(box) };
 		})
 );
 

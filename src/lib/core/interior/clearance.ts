@@ -189,6 +189,9 @@ export function blockClearance(block: Box, solid: Solid): Clearance {
 	return { margin: Math.max(upright, -Math.min(over.x[1] - over.x[0], over.y[1] - over.y[0])), at, against };
 }
 
+/** A box as a solid. */
+export const solidBox = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
+
 /** A block as the corners of its lower face followed by those of its upper one. */
 export const blockPrism = ({ x, y, z }: Box): Vec3[] => z.flatMap((height) => rectangle(...x, ...y).map((p) => vec3(p.x, p.y, height)));
 

@@ -32,6 +32,7 @@ export {
 	liesInFloor,
 	rearClearance,
 	seatClearance,
+	solidBox,
 	solidSeparation,
 	wallClearance,
 	type Clearance,

@@ -9,6 +9,7 @@ import {
 	frontClearance,
 	rearClearance,
 	seatClearance,
+	solidBox,
 	reachesOut,
 	throughOpening,
 	solidSeparation,
@@ -21,7 +22,7 @@ import {
 } from '../interior';
 import { solidsOf, type NamedSolid, type NamedThing, type PlacedPiece } from '../modes';
 import { remember } from '../memory';
-import { blockOf, placesOf, type Motion, type Track } from './track';
+import { placesOf, type Motion, type Track } from './track';
 
 /** How close a move comes to anything on its way. */
 export interface Sweep {
@@ -197,7 +198,7 @@ export function roomInVehicle(
 
 /** No thing inside a box has less room in the vehicle than this; an arch counts as its block, which is less again. */
 function leastRoomIn(box: Box, interior: Interior, sunk: number): number {
-	const { clearance } = roomInVehicle(interior, blockOf(box), null, sunk);
+	const { clearance } = roomInVehicle(interior, solidBox(box), null, sunk);
 	return Math.min(clearance.margin, ...interior.arches.map((arch) => boxSeparation(archBlock(arch), box)));
 }
 

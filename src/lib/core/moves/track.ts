@@ -1,6 +1,5 @@
-import { rectangle } from '../geometry/polygon';
 import { boxRound, type Box } from '../geometry/vector';
-import { isBox, type Solid } from '../interior';
+import { isBox, solidBox, type Solid } from '../interior';
 import type { NamedSolid } from '../modes';
 
 /** Some places of a track, one after the other, and a box that holds the thing at all of them. */
@@ -53,7 +52,7 @@ export function trackOf(way: Omit<Track, 'spans' | 'round'>): Track {
 		const wide = ([low, high]: [number, number]): [number, number] => [low - spare, high + spare];
 		spans.push({ from, to, box: { x: wide(x), y: wide(y), z: level ? z : wide(z) } });
 	}
-	return { ...way, spans, round: blockOf(boxRound(spans)) };
+	return { ...way, spans, round: solidBox(boxRound(spans)) };
 }
 
 /**
@@ -71,9 +70,6 @@ export function* placesOf({ spans }: Track, passedOver: (box: Box) => boolean): 
 		while (next <= to) next += 1 + ((yield next) ?? 0);
 	}
 }
-
-/** A box as a thing. */
-export const blockOf = (box: Box): Solid => ({ box, footprint: rectangle(...box.x, ...box.y), corners: [] });
 
 /** Whether a thing at two places is the same box moved along one axis. */
 export function isSlid(first: Solid, last: Solid): boolean {

@@ -19,6 +19,7 @@ import {
 	dog,
 	glass,
 	crate,
+	lyingCase,
 	type Trap
 } from './trap-van';
 import { SCENE_TRAPS } from './traps-scene';
@@ -95,6 +96,30 @@ export const TRAPS: readonly Trap[] = [
 		bad: made(van({ zones: { fuses: zone({ type: 'always free' }) } }), piece('drawer-unit', { rear: 800, length: 900 })),
 		good: made(van({ zones: { fuses: zone({ type: 'always free' }) } }), piece('drawer-unit', { rear: 1300, length: 900 })),
 		fixed: true
+	},
+	{
+		rule: 'keep-clear',
+		trap: 'a case on a fuse box that must be free',
+		bad: made(van({ zones: { fuses: zone({ type: 'always free' }) } }), lyingCase('case', { x: 1050, y: 0, z: 0 })),
+		good: made(van({ zones: { fuses: zone({ type: 'always free' }) } }), lyingCase('case', { x: 1350, y: 0, z: 0 }))
+	},
+	{
+		rule: 'keep-clear',
+		trap: 'a folded bench on a fuse box that must be reached',
+		bad: made(
+			van({
+				zones: { fuses: zone({ type: 'reachable', uses: ['night'], moves: 0 }) },
+				seats: { bench: { ...bench, foldedRear: exact(700) } }
+			}),
+			set('modes.night.seats', { bench: { state: 'folded', slide: 0, angle: 20 } })
+		),
+		good: made(
+			van({
+				zones: { fuses: zone({ type: 'reachable', uses: ['night'], moves: 1 }) },
+				seats: { bench: { ...bench, foldedRear: exact(700) } }
+			}),
+			set('modes.night.seats', { bench: { state: 'folded', slide: 0, angle: 20 } })
+		)
 	},
 	{
 		rule: 'lying-length',

@@ -61,6 +61,10 @@ const panelsOf = (params: Params, bays: Bay[]): Panel[] =>
 		.filter(({ outline }) => outline.length > 2)
 		.map((panel, i) => ({ ...panel, id: `panel-${i + 1}` }));
 
+/** Whether two stretches of floor share more than an edge. */
+const boxesMeet = (a: { x: Range; y: Range }, b: { x: Range; y: Range }): boolean =>
+	(['x', 'y'] as const).every((axis) => Math.min(a[axis][1], b[axis][1]) - Math.max(a[axis][0], b[axis][0]) > 1);
+
 /** Bars across: under both ends of every panel and, where they are far apart, between. Over a well they span it. */
 function bars(
 	params: Params,
@@ -146,18 +150,20 @@ export const floorPanels = pieceKind({
 					}
 				]
 			})),
-			spaces: around.interior.pits.flatMap(({ id, name, box }, i) =>
-				panels.length === 0 || params.over === 'the whole floor' || !panels[i * params.panels]
+			// A well is reached by every panel that lies over it.
+			spaces: around.interior.pits.flatMap(({ id, name, box }) => {
+				const over = panels.filter(({ outline }) => boxesMeet(bounds(outline), box));
+				return over.length === 0
 					? []
 					: [
 							{
 								id: `well-${id}`,
 								name,
-								box: { ...box, z: [box.z[0], params.height - t - bar.thickness] as Range },
-								access: [{ face: 'top' as const, states: [`open-${panels[i * params.panels].id}`] }]
+								box: { ...box, z: [box.z[0], over[0].top - t - bar.thickness] as Range },
+								access: [{ face: 'top' as const, states: over.map((panel) => `open-${panel.id}`) }]
 							}
-						]
-			),
+						];
+			}),
 			supports: under.supports,
 			deck: params.height
 		});
