@@ -104,16 +104,19 @@ export const benchBreadth = check({
 	rule: 'bench-breadth',
 	reads: ['crew'],
 	run: ({ plan, scene }) => {
-		const rows = new Map<string, Sitter[]>();
-		for (const sitter of placeSitters(plan.crew, scene)) rows.set(sitter.piece, [...(rows.get(sitter.piece) ?? []), sitter]);
-		return [...rows].map(([piece, sitters]): Result => {
+		const rows = new Map<object, Sitter[]>();
+		for (const sitter of placeSitters(plan.crew, scene)) rows.set(sitter.surface, [...(rows.get(sitter.surface) ?? []), sitter]);
+		return [...rows.values()].map((sitters, i, all): Result => {
 			const [first] = sitters;
+			const { piece } = first;
+			// Two seats of one piece are told apart.
+			const several = all.findIndex(([other]) => other.piece === piece) < i;
 			const over = bounds(first.surface.outline)[first.sight.axis === 'x' ? 'y' : 'x'];
 			const [long, limit] = [over[1] - over[0], rowBreadth(sitters.map(({ body }) => body))];
 			const who = sitters.map(({ person }) => person.name).join(', ');
 			return {
 				rule: 'bench-breadth',
-				key: piece,
+				key: several ? `${piece}+${first.surface.id}` : piece,
 				title: `${who}: breadth ${place(first)}`,
 				subjects: [piece, ...sitters.map(({ id }) => id)],
 				margin: long - limit,

@@ -17,6 +17,8 @@ interface Beside {
 	against: Vec3;
 	/** Undefined for what does not move without tools. */
 	mover?: string;
+	/** People and dogs: they get up by themselves. */
+	alive?: true;
 }
 
 /** The link that carries a solid of a piece out of the way, or the pad itself; undefined for what is fixed. */
@@ -60,7 +62,15 @@ function othersBeside(context: Context, box: Box): Beside[] {
 		.map((body): Beside => {
 			const { owner } = body.of;
 			const at = middleOf(body.box);
-			return { name: body.name, owner, margin: roomBetween(body, block), at, against: at, ...(moves(owner) ? { mover: owner } : {}) };
+			const alive = body.of.kind === 'person' || body.of.kind === 'animal';
+			return {
+				name: body.name,
+				owner,
+				margin: roomBetween(body, block),
+				at,
+				against: at,
+				...(alive ? { alive, mover: owner } : moves(owner) ? { mover: owner } : {})
+			};
 		});
 }
 
@@ -92,8 +102,7 @@ function judge(context: Context, zone: ZoneSolid): Result[] {
 	const besides = [...piecesBeside(context, zone.way), ...othersBeside(context, zone.way)];
 	const fixed = nearest(besides.filter(({ mover }) => mover === undefined));
 	if (fixed && fixed.margin < 0) return [result(zone, fixed, `${fixed.name} is fixed in the way to it and does not move without tools.`)];
-	const people = (owner: string) => Object.hasOwn(context.plan.crew, owner) || Object.hasOwn(context.plan.animals, owner);
-	const inTheWay = besides.filter(({ margin, owner }) => margin < 0 && !people(owner));
+	const inTheWay = besides.filter(({ margin, alive }) => margin < 0 && !alive);
 	const moves = new Set(inTheWay.map(({ mover }) => mover)).size;
 	if (moves > rule.moves) {
 		const allowed = rule.moves === 0 ? 'nothing may have to be moved' : `at most ${rule.moves} may be moved`;

@@ -239,6 +239,26 @@ function layOn(surface: Surface, people: readonly ToLie[], scene: Scene, own: re
 	return sideBySide(people, { scene, surface, z: region?.z ?? surface.base + surface.pad, region: region?.outline ?? [], own });
 }
 
+/** How long a seat is, across the way one looks on it, mm. */
+const seatLength = ({ outline, raked }: Surface): number => {
+	const [low, high] = bounds(outline)[raked ? 'y' : 'x'];
+	return high - low;
+};
+
+/** People on the seats of one piece, each where most is left: the arms of a sofa, two benches that face each other. */
+function overSeats(seats: readonly Surface[], people: readonly ToSit[]): [Surface, ToSit[]][] {
+	const rows = seats.map((surface) => ({ surface, left: seatLength(surface), people: [] as ToSit[] }));
+	for (const one of people) {
+		const row = rows.reduce((most, other) => (other.left > most.left ? other : most));
+		row.people.push(one);
+		row.left -= one.body.breadth;
+	}
+	return rows.filter((row) => row.people.length > 0).map((row) => [row.surface, row.people]);
+}
+
+/** Somebody who sits, before it is known where. */
+type ToSit = Pick<Sitter, 'id' | 'person' | 'body' | 'piece'>;
+
 /** Everyone who sits in a scene on a bench, on a seat that slopes or on the edge of a bed; several share its length evenly. Remembered. */
 export const placeSitters = remember((crew: Plan['crew'], scene: Scene): Sitter[] => {
 	const at = (posture: Posture, piece: string) =>
@@ -246,12 +266,14 @@ export const placeSitters = remember((crew: Plan['crew'], scene: Scene): Sitter[
 			.filter(([id]) => scene.mode.people[id]?.posture === posture && scene.mode.people[id].piece === piece)
 			.map(([id, person]) => ({ id, person, body: bodyOf(person), piece }));
 	const onSeats = scene.pieces.flatMap(({ id, assembly, state }) => {
-		const surface = assembly.surfaces.find(({ use, states }) => use === 'sit' && states.includes(state.id));
-		const people = at('on the bench', id);
-		const sights = surface && seatSights(surface, people.length);
-		// A level seat that looks along the vehicle is sat on like a bench, feet down.
-		const on: SitsOn = surface?.raked && surface.raked.slope !== 0 ? 'slope' : 'bench';
-		return sights ? people.map((one, i): Sitter => ({ ...one, own: [id], on, surface, sight: sights[i] })) : [];
+		const seats = assembly.surfaces.filter(({ use, states }) => use === 'sit' && states.includes(state.id));
+		if (seats.length === 0) return [];
+		return overSeats(seats, at('on the bench', id)).flatMap(([surface, people]) => {
+			const sights = seatSights(surface, people.length);
+			// A level seat that looks along the vehicle is sat on like a bench, feet down.
+			const on: SitsOn = surface.raked && surface.raked.slope !== 0 ? 'slope' : 'bench';
+			return sights ? people.map((one, i): Sitter => ({ ...one, own: [id], on, surface, sight: sights[i] })) : [];
+		});
 	});
 	const onEdges = bedsOf(berthsIn(scene)).flatMap((bed) => {
 		const people = bed.flatMap(({ piece }) => at('on the edge of a bed', piece));

@@ -123,3 +123,26 @@ describe('where the room before a sitter ends', () => {
 		expect(endBefore({ axis: 'x', s: -1, back: 700, edge: 300, middle: 0 }, 300, [0, 100], scene, ['bed', 'table'])).toBeCloseTo(0, 6);
 	});
 });
+
+describe('several seats of one piece', () => {
+	const crewed = (plan: Plan, statures: number[]): Plan =>
+		statures.reduce((of, stature, i) => withPerson(of, `p${i}`, stature, 'sofa'), plan);
+	const inDay = (plan: Plan) => placeSitters(plan.crew, sceneOf(plan, 'day'));
+	const wide = planIn(plainVehicle([[0, 800]], 1600, 3200));
+	it('two who sit on benches that face each other have one each', () => {
+		const benches = crewed(withPiece(wide, 'sofa', 'slat-bench', {}), [1700, 1700]);
+		expect(new Set(inDay(benches).map(({ surface }) => surface.id)).size).toBe(2);
+		expect(new Set(inDay(benches).map(({ sight }) => sight.s)).size).toBe(2);
+	});
+	it('an L carries more on both arms than on one', () => {
+		const sofa = (arm: boolean) =>
+			crewed(
+				withPiece(wide, 'sofa', 'ledge-sofa', { rear: 300, length: arm ? 1500 : 1000, return: arm, returnLength: 500, returnReach: 700 }),
+				[1700, 1700, 1700]
+			);
+		const clashes = (plan: Plan) => findingsOf(plan).filter(({ rule, status }) => rule === 'bench-breadth' && status === 'clash');
+		expect(inDay(sofa(true)).map(({ surface }) => surface.id)).toContain('sit-arm');
+		expect(clashes(sofa(true))).toEqual([]);
+		expect(clashes(sofa(false))).toHaveLength(1);
+	});
+});

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { sign } from '../../interior';
-import { pieceKind, type Assembly, type Link, type Pad, type Part, type Surroundings } from '../assembly';
+import { pieceKind, type Assembly, type Link, type Pad, type Part, type Surface, type Surroundings } from '../assembly';
 import {
 	assembled,
 	barIn,
@@ -216,6 +216,24 @@ function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' |
 	};
 }
 
+/** The arm of the L as a seat: one leans on its far end and looks along the vehicle. */
+function armSeat(params: Params, frame: Frame): Surface[] {
+	if (!params.return) return [];
+	const [from, to] = frame.armX;
+	return [
+		{
+			id: 'sit-arm',
+			use: 'sit',
+			outline: rectangle(from, to, ...frame.y(params.seatDepth, params.seatDepth + params.returnReach)),
+			base: params.height,
+			pad: params.padThickness,
+			foam: params.padFoam,
+			states: ['sofa'],
+			raked: { backAt: to, facing: -1, slope: 0 }
+		}
+	];
+}
+
 /** A sofa, straight or L-shaped, whose section pulls out onto a ledge of the piece opposite. */
 export const ledgeSofa = pieceKind({
 	kind: 'ledge-sofa',
@@ -258,6 +276,7 @@ export const ledgeSofa = pieceKind({
 					foam: params.padFoam,
 					states: ['sofa']
 				}),
+				...armSeat(params, frame),
 				sleepOn(rectangle(frame.x[0], frame.armX[1], ...frame.y(0, D + frame.travel)), params.height, params, ['bed'])
 			],
 			supports: [
