@@ -8,9 +8,10 @@ import { pick } from './fault';
 import { HARMLESS } from './harmless';
 import { LOAD_FAULTS } from './loads';
 import { PEOPLE_FAULTS } from './people';
+import { USE_FAULTS } from './use';
 
 /** Every sort of fault that is planted. */
-export const FAULTS: readonly FaultKind[] = [...PEOPLE_FAULTS, ...BODY_FAULTS, ...LOAD_FAULTS];
+export const FAULTS: readonly FaultKind[] = [...PEOPLE_FAULTS, ...BODY_FAULTS, ...LOAD_FAULTS, ...USE_FAULTS];
 
 /** Only guesses need tolerances: the rest is decided by the plan as it is drawn. */
 const GUESSES = 'cut by sizes that nobody measured';
