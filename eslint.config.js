@@ -13,8 +13,11 @@ export default ts.config(
 		rules: {
 			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
 			'max-lines': ['error', { max: 500, skipBlankLines: true }],
+			'max-lines-per-function': ['error', { max: 100, skipBlankLines: true, skipComments: true }],
 			complexity: ['error', 20]
 		}
 	},
+	// A description of tests is one function, however many it holds.
+	{ files: ['**/*.test.ts', 'e2e/**', 'scripts/**', 'bench/**'], rules: { 'max-lines-per-function': 'off' } },
 	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser } } }
 );

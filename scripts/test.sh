@@ -12,6 +12,7 @@ npx svelte-kit sync
 npx prettier --check .
 npx eslint .
 npx svelte-check --threshold warning
+npx knip --include exports,files,dependencies --no-config-hints
 npx depcruise --config .dependency-cruiser.cjs src cli scripts bench
 npx vitest run
 echo "A few kills of a process that saves, backs up and migrates (npm run test:kills for a thousand) …"

@@ -1,4 +1,4 @@
-export { STATUSES, type Check, type CheckContext, type Finding, type Fix, type Result, type Sensitivity, type Status } from './finding';
+export { type Check, type CheckContext, type Finding, type Fix, type Result, type Sensitivity, type Status } from './finding';
 export { wantOf } from './concessions';
 export { conversionFindings, conversionsOf } from './conversions';
 export { fixesFor } from './fixes';

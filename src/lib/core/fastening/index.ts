@@ -1,5 +1,4 @@
 export { fastenedBy, fasteningHardware, holesIn, outOf, type Fastened } from './fastened';
 export { mustBeHeld, travellingMass } from './load';
-export { footOf } from './points';
 export { proposeFastenings } from './propose';
 export { brakingForce, DRILL_CLEAR, FEWEST, G, needed, WAYS } from './ways';

@@ -1,4 +1,4 @@
-export { blockOf, buildInterior, type ArchSolid, type FixtureSolid, type Interior, type Section, type Side } from './interior';
+export { buildInterior, type ArchSolid, type FixtureSolid, type Interior, type Section, type Side } from './interior';
 export {
 	archHeightAt,
 	ceilingAt,

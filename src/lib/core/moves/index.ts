@@ -12,8 +12,6 @@ export {
 	sweepInVehicle,
 	sweepNear,
 	sweepPastPiece,
-	sweepPastSeat,
-	sweepPastThings,
 	sweepPastFixtures,
 	sweepsWithin,
 	TOUCH,

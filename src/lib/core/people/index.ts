@@ -1,15 +1,15 @@
 export { ANIMAL, placeAnimals, type AnimalPlace } from './animals';
-export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, SINK, spreadOf, type Body, type TableSize } from './body';
+export { bodyOf, compressed, proppedHeight, RELAXED, ROOM, SEGMENT, spreadOf, type Body, type TableSize } from './body';
 export { roomOver, type FigureRoom } from './clearance';
 export { figureOf, LINK, postureHeight, topOf, type BodyPosture, type Figure, type Limb } from './figure';
 export { gaitHeight, GAITS, tightest, waysIn, type Gait, type WayIn, type WayStep } from './getting-in';
 export { headroom, overheadIn, type Overhead } from './headroom';
 export { longestAnywhere, longestSleeper } from './longest';
-export { longestEachWay, longestLying, longestOver, LYING_SHARES, pointOf, restOf, type Lying, type LyingWidths } from './lying';
+export { longestLying, longestOver, LYING_SHARES, pointOf, restOf, type Lying, type LyingWidths } from './lying';
 export { pairOn, widestPair, type Pair, type PairedBody } from './pair';
 export { leastWidths, placeSitters, placeSleepers, type Sitter, type Sleeper } from './placing';
 export { BED_POSTURES, hipsOf, poseInBed, posesIn, roomiestShare, seatUnder, type BedPosture, type Pose, type Posed } from './pose';
-export { FLOOR, floorSurface, lanes, lyingRegion } from './region';
+export { FLOOR, lanes, lyingRegion } from './region';
 export { seatingIn, type Seated, type Seating } from './seated';
 export { sharedByTwo, type SharedByTwo } from './sharing';
 export { aheadOf, deskBefore, endBefore, type Sight } from './sitting';

@@ -2,7 +2,6 @@ export { TOOLS, WISHES, type Brief, type Tool, type Wish } from './brief';
 export { addAnimal, addGear, addMode, addPerson, addPiece, removeAnimal, removeGear, removePerson, removePiece, sits } from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
 export {
-	FILE_FORMAT,
 	FILE_VERSION,
 	fileJsonSchema,
 	heldBy,
@@ -40,7 +39,7 @@ export {
 	type Measurement,
 	type MeasurementStatus
 } from './measurement';
-export { editsBetween, mergeVersions, reconcile, type Choice, type Conflict, type Merge, type Reconciled } from './merge';
+export { mergeVersions, reconcile, type Choice, type Conflict, type Merge, type Reconciled } from './merge';
 export { modeFor } from './mode-for';
 export {
 	HEADS,
@@ -65,9 +64,9 @@ export { defaultSetting } from './seat-setting';
 export { shareStructure } from './share';
 export { starterMode, starterPlan, starterVehicle } from './starter';
 export { STARTING_STOCK } from './stock';
-export { dropVariant, freeName, keepVariant, layoutEdits, layoutName, takeVariant, variantOf, withVariant } from './variants';
+export { dropVariant, freeName, keepVariant, layoutName, takeVariant, withVariant } from './variants';
 export { USES, type Use } from './use';
-export { SEAT_STATES, type FrontSeat, type RearBench, type Seat } from './seat';
+export { type FrontSeat, type RearBench, type Seat } from './seat';
 export {
 	ANCHOR_KINDS,
 	DIRECTIONS,
@@ -75,7 +74,6 @@ export {
 	FIXTURE_KINDS,
 	HAZARDS,
 	LINED,
-	liningOff,
 	SURFACES,
 	WINDOW_FRAMES,
 	WINDOW_PLACES,

@@ -1,3 +1,3 @@
 export { hiddenVehicle, trueValue } from './hidden';
-export { MISTAKE_WORDS, MISTAKES, readTape, type Mistake, type Reading } from './tape';
+export { MISTAKE_WORDS, readTape, type Mistake, type Reading } from './tape';
 export { compare, practiceReport, type Difference, type PlantedMistake, type PracticeReport } from './report';

@@ -1,2 +1,2 @@
-export { leftOut, pack, packBest, type Packed, type Packing } from './packing';
+export { leftOut, packBest, type Packed, type Packing } from './packing';
 export { clearBoxes, litres, litresOf, stow, type Stowing } from './spaces';

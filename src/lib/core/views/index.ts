@@ -1,4 +1,4 @@
 export { crossSection, longSection, viewFromAbove, type Drawn } from './draw';
-export { project, VIEW_NAMES, type Dimension, type Shape, type ShapeKind, type View, type ViewName } from './shape';
+export { project, type Dimension, type Shape, type ShapeKind, type View, type ViewName } from './shape';
 export { alongSnaps, dragParameter, heightSnaps, snapTo, type Snap } from './snaps';
 export { tapeOf, type Tape } from './tape';

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { rectangle, type Polygon } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import type { Side } from '../../interior';
-import { pieceKind, type Assembly, type Link, type Pad, type Part, type Stop, type Surroundings } from '../assembly';
+import { pieceKind, type Link, type Move, type Pad, type Part, type PieceState, type Stop, type Surroundings } from '../assembly';
 import {
 	assembled,
 	barIn,
@@ -204,113 +204,121 @@ function pads(params: Params, { x, y, z, front }: Frame): Pad[] {
 	return [main, padIn('section', 'Mattress of the section', params.padFoam, { ...front, z: height }, { bed: { role: 'mattress' } })];
 }
 
-function statesAndMoves(params: Params, frame: Frame): Pick<Assembly, 'states' | 'moves'> {
-	const down: Record<string, number> = frame.front ? { section: Math.PI, 'section-leg': Math.PI / 2 } : {};
-	const open = radians(params.hatchAngle);
-	const lounge = radians(params.lounge);
-	return {
-		states: [
-			{ id: 'shut', name: 'Panels shut', joints: down, startsFor: ['drive', 'day'] },
-			{ id: 'bed', name: 'Bed', joints: {}, startsFor: ['night'] },
-			{ id: 'hatch-up', name: 'Hatch up', joints: { ...down, hatch: open, prop: 4 }, startsFor: [] },
-			{ id: 'lounge', name: 'Backrest up', joints: { ...down, hatch: lounge, prop: 3 }, startsFor: [] },
-			{
-				id: 'out',
-				name: 'Panels out',
-				joints: { ...down, 'panel-left': 1, 'panel-right': 1 },
-				out: ['panel-left', 'panel-right', 'hatch', ...(frame.front ? ['section'] : [])],
-				startsFor: []
-			}
-		],
-		moves: [
-			{
-				from: 'shut',
-				to: 'bed',
-				steps: [
-					...(frame.front
-						? [
-								{
-									words: 'Turn the front section over forward',
-									back: 'Turn the front section back onto its panel',
-									joints: { section: 0 },
-									seconds: 4,
-									hands: 1 as const
-								},
-								{
-									words: 'Swing its leg down and lock it',
-									back: 'Unlock the leg of the front section and swing it up',
-									joints: { 'section-leg': 0 },
-									seconds: 3,
-									hands: 1 as const
-								}
-							]
-						: []),
-					{ words: 'Lay the mattresses', back: 'Take the mattresses off', seconds: 12, hands: 1 }
-				]
-			},
-			{
-				from: 'shut',
-				to: 'hatch-up',
-				steps: [
-					{
-						words: 'Lift the hatch by its front edge',
-						back: 'Lower the hatch; mind fingers',
-						joints: { hatch: open },
-						seconds: 4,
-						hands: 1
-					},
-					{
-						words: 'Stand the prop on the runner',
-						back: 'Hold the hatch and clip the prop away',
-						joints: { prop: 4 },
-						seconds: 4,
-						hands: 1
-					}
-				]
-			},
-			{
-				from: 'shut',
-				to: 'lounge',
-				steps: [
-					{ words: 'Lift the hatch to lean on', back: 'Lower the hatch; mind fingers', joints: { hatch: lounge }, seconds: 4, hands: 1 },
-					{
-						words: 'Stand the prop on the runner, further forward',
-						back: 'Hold the hatch and clip the prop away',
-						joints: { prop: 3 },
-						seconds: 4,
-						hands: 1
-					}
-				]
-			},
-			{
-				from: 'shut',
-				to: 'out',
-				steps: [
-					...(frame.front
-						? [
-								{
-									words: 'Pull the pins of the front section and take it out',
-									back: 'Bring the front section in and pin it',
-									takesOut: ['section'],
-									seconds: 20,
-									hands: 1 as const
-								}
-							]
-						: []),
-					{ words: 'Lift the left panel', back: 'Set the left panel in', joints: { 'panel-left': 1 }, seconds: 4, hands: 1 },
-					{ words: 'Lift the right panel', back: 'Set the right panel in', joints: { 'panel-right': 1 }, seconds: 4, hands: 1 },
-					{
-						words: 'Take panels and hatch out through the rear',
-						back: 'Bring panels and hatch in through the rear',
-						takesOut: ['panel-left', 'panel-right', 'hatch'],
-						tool: 'screwdriver',
-						seconds: 90,
-						hands: 1
-					}
-				]
-			}
-		]
-	};
+/** Joint values of the panels with the section, where there is one, turned back onto its panel. */
+const turnedBack = ({ front }: Frame): Record<string, number> => (front ? { section: Math.PI, 'section-leg': Math.PI / 2 } : {});
+
+function statesOf(params: Params, frame: Frame): PieceState[] {
+	const down = turnedBack(frame);
+	return [
+		{ id: 'shut', name: 'Panels shut', joints: down, startsFor: ['drive', 'day'] },
+		{ id: 'bed', name: 'Bed', joints: {}, startsFor: ['night'] },
+		{ id: 'hatch-up', name: 'Hatch up', joints: { ...down, hatch: radians(params.hatchAngle), prop: 4 }, startsFor: [] },
+		{ id: 'lounge', name: 'Backrest up', joints: { ...down, hatch: radians(params.lounge), prop: 3 }, startsFor: [] },
+		{
+			id: 'out',
+			name: 'Panels out',
+			joints: { ...down, 'panel-left': 1, 'panel-right': 1 },
+			out: ['panel-left', 'panel-right', 'hatch', ...(frame.front ? ['section'] : [])],
+			startsFor: []
+		}
+	];
+}
+
+function movesOf(params: Params, frame: Frame): Move[] {
+	return [
+		{
+			from: 'shut',
+			to: 'bed',
+			steps: [
+				...(frame.front
+					? [
+							{
+								words: 'Turn the front section over forward',
+								back: 'Turn the front section back onto its panel',
+								joints: { section: 0 },
+								seconds: 4,
+								hands: 1 as const
+							},
+							{
+								words: 'Swing its leg down and lock it',
+								back: 'Unlock the leg of the front section and swing it up',
+								joints: { 'section-leg': 0 },
+								seconds: 3,
+								hands: 1 as const
+							}
+						]
+					: []),
+				{ words: 'Lay the mattresses', back: 'Take the mattresses off', seconds: 12, hands: 1 }
+			]
+		},
+		{
+			from: 'shut',
+			to: 'hatch-up',
+			steps: [
+				{
+					words: 'Lift the hatch by its front edge',
+					back: 'Lower the hatch; mind fingers',
+					joints: { hatch: radians(params.hatchAngle) },
+					seconds: 4,
+					hands: 1
+				},
+				{
+					words: 'Stand the prop on the runner',
+					back: 'Hold the hatch and clip the prop away',
+					joints: { prop: 4 },
+					seconds: 4,
+					hands: 1
+				}
+			]
+		},
+		{
+			from: 'shut',
+			to: 'lounge',
+			steps: [
+				{
+					words: 'Lift the hatch to lean on',
+					back: 'Lower the hatch; mind fingers',
+					joints: { hatch: radians(params.lounge) },
+					seconds: 4,
+					hands: 1
+				},
+				{
+					words: 'Stand the prop on the runner, further forward',
+					back: 'Hold the hatch and clip the prop away',
+					joints: { prop: 3 },
+					seconds: 4,
+					hands: 1
+				}
+			]
+		},
+		{
+			from: 'shut',
+			to: 'out',
+			steps: [
+				...(frame.front
+					? [
+							{
+								words: 'Pull the pins of the front section and take it out',
+								back: 'Bring the front section in and pin it',
+								takesOut: ['section'],
+								seconds: 20,
+								hands: 1 as const
+							}
+						]
+					: []),
+				{ words: 'Lift the left panel', back: 'Set the left panel in', joints: { 'panel-left': 1 }, seconds: 4, hands: 1 },
+				{ words: 'Lift the right panel', back: 'Set the right panel in', joints: { 'panel-right': 1 }, seconds: 4, hands: 1 },
+				{
+					words: 'Take panels and hatch out through the rear',
+					back: 'Bring panels and hatch in through the rear',
+					takesOut: ['panel-left', 'panel-right', 'hatch'],
+					tool: 'screwdriver',
+					seconds: 90,
+					hands: 1
+				}
+			]
+		}
+	];
 }
 
 /** Left and right panels with a hatch between them, and a section that turns over into the passenger's foot space. */
@@ -337,7 +345,8 @@ export const hatchPanels = pieceKind({
 			links: [{ id: 'frame', joint: { type: 'fixed' } }, ...built.links],
 			parts: [...built.parts, ...frameParts(params, frame)],
 			pads: pads(params, frame),
-			...statesAndMoves(params, frame),
+			states: statesOf(params, frame),
+			moves: movesOf(params, frame),
 			surfaces: [sleepOn(outlineOf(frame), params.height, params, ['bed'])],
 			supports: [
 				...(['left', 'right'] as const).flatMap((side) => [

@@ -104,6 +104,82 @@ function walls({ params, x, y, thick, bar, ways }: Frame): Part[] {
 	];
 }
 
+/** Leaves and lid, opened from the seat. */
+function movesOf(frame: Frame, tableJoints: Record<string, number>): Move[] {
+	const off =
+		frame.params.cushion > 0 ? [{ words: 'Take the cushion off', back: 'Lay the cushion on', seconds: 3, hands: 1 as const }] : [];
+	return [
+		...(frame.ways.length > 0
+			? [
+					{
+						from: 'cube',
+						to: 'table',
+						steps: [
+							...off,
+							...frame.ways.flatMap((way) => [
+								{
+									words: `Pull the bar out to the ${way}`,
+									back: `Push the bar back in`,
+									joints: { [`prop-${way}`]: tableJoints[`prop-${way}`] },
+									seconds: 2,
+									hands: 1 as const
+								},
+								{
+									words: `Turn the leaf over to the ${way}; mind fingers`,
+									back: `Turn the leaf back onto the lid`,
+									joints: { [`leaf-${way}`]: Math.PI },
+									seconds: 3,
+									hands: 1 as const
+								}
+							])
+						]
+					}
+				]
+			: []),
+		{
+			from: 'cube',
+			to: 'lid-up',
+			steps: [...off, { words: 'Lift the lid; mind fingers', back: 'Lower the lid', joints: { lid: 1.4 }, seconds: 3, hands: 1 as const }]
+		}
+	];
+}
+
+/** The seat, and the table that the leaves make. */
+function surfacesOf({ params, x, y, thick, ways }: Frame, leaves: readonly { top: { x: Range; y: Range } }[]): Surface[] {
+	const h = params.height;
+	const stacked = ways.length > 0 ? thick : 0;
+	return [
+		{
+			id: 'seat',
+			use: 'sit',
+			outline: rectangle(...x, ...y),
+			base: h + stacked,
+			pad: params.cushion,
+			foam: params.cushionFoam,
+			states: ['cube'],
+			raked: params.facing === 'rear' ? { backAt: x[1], facing: -1, slope: 0 } : { backAt: x[0], facing: 1, slope: 0 }
+		},
+		...(leaves.length > 0
+			? [
+					{
+						id: 'top',
+						use: 'work' as const,
+						outline: rectangle(
+							Math.min(x[0], ...leaves.map(({ top }) => top.x[0])),
+							Math.max(x[1], ...leaves.map(({ top }) => top.x[1])),
+							Math.min(y[0], ...leaves.map(({ top }) => top.y[0])),
+							Math.max(y[1], ...leaves.map(({ top }) => top.y[1]))
+						),
+						base: h,
+						pad: 0,
+						foam: 'firm' as const,
+						states: ['table']
+					}
+				]
+			: [])
+	];
+}
+
 /** A cube between the front seats: a seat, a bin under its lid, and a table whose leaves turn over its edges. */
 export const seatCube = pieceKind({
 	kind: 'seat-cube',
@@ -144,71 +220,6 @@ export const seatCube = pieceKind({
 			...(ways.length > 0 ? [{ id: 'table', name: 'Table', joints: tableJoints, startsFor: [] }] : []),
 			{ id: 'lid-up', name: 'Lid up', joints: { lid: 1.4 }, startsFor: [] }
 		];
-		const off = params.cushion > 0 ? [{ words: 'Take the cushion off', back: 'Lay the cushion on', seconds: 3, hands: 1 as const }] : [];
-		const moves: Move[] = [
-			...(ways.length > 0
-				? [
-						{
-							from: 'cube',
-							to: 'table',
-							steps: [
-								...off,
-								...ways.flatMap((way) => [
-									{
-										words: `Pull the bar out to the ${way}`,
-										back: `Push the bar back in`,
-										joints: { [`prop-${way}`]: tableJoints[`prop-${way}`] },
-										seconds: 2,
-										hands: 1 as const
-									},
-									{
-										words: `Turn the leaf over to the ${way}; mind fingers`,
-										back: `Turn the leaf back onto the lid`,
-										joints: { [`leaf-${way}`]: Math.PI },
-										seconds: 3,
-										hands: 1 as const
-									}
-								])
-							]
-						}
-					]
-				: []),
-			{
-				from: 'cube',
-				to: 'lid-up',
-				steps: [...off, { words: 'Lift the lid; mind fingers', back: 'Lower the lid', joints: { lid: 1.4 }, seconds: 3, hands: 1 as const }]
-			}
-		];
-		const surfaces: Surface[] = [
-			{
-				id: 'seat',
-				use: 'sit',
-				outline: rectangle(...x, ...y),
-				base: h + stacked,
-				pad: params.cushion,
-				foam: params.cushionFoam,
-				states: ['cube'],
-				raked: params.facing === 'rear' ? { backAt: x[1], facing: -1, slope: 0 } : { backAt: x[0], facing: 1, slope: 0 }
-			},
-			...(leaves.length > 0
-				? [
-						{
-							id: 'top',
-							use: 'work' as const,
-							outline: rectangle(
-								Math.min(x[0], ...leaves.map(({ top }) => top.x[0])),
-								Math.max(x[1], ...leaves.map(({ top }) => top.x[1])),
-								Math.min(y[0], ...leaves.map(({ top }) => top.y[0])),
-								Math.max(y[1], ...leaves.map(({ top }) => top.y[1]))
-							),
-							base: h,
-							pad: 0,
-							foam: 'firm' as const,
-							states: ['table']
-						}
-					]
-				: [])
-		];
 		return assembled({
 			links: [
 				{ id: 'cube', module: 'Cube', joint: { type: 'fixed' } },
@@ -223,8 +234,8 @@ export const seatCube = pieceKind({
 			pads:
 				params.cushion > 0 ? [padIn('cushion', 'Seat cushion', params.cushionFoam, cushion, { cube: { role: 'seat', link: 'cube' } })] : [],
 			states,
-			moves,
-			surfaces,
+			moves: movesOf(frame, tableJoints),
+			surfaces: surfacesOf(frame, leaves),
 			supports: [
 				{ part: 'lid', by: 'wall-right', kind: 'board' },
 				{ part: 'lid', by: 'wall-left', kind: 'board' },
