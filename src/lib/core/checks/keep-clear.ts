@@ -77,11 +77,22 @@ function othersBeside(context: Context, box: Box): Beside[] {
 const nearest = (besides: readonly Beside[]): Beside | undefined =>
 	besides.reduce<Beside | undefined>((least, one) => (least && least.margin <= one.margin ? least : one), undefined);
 
-const result = ({ zone, id }: ZoneSolid, { owner, margin, at, against }: Beside, why: string): Result => ({
+/** Whoever and whatever is in a block, the worst first; else what comes nearest. */
+const ownersOf = (besides: readonly Beside[], { owner }: Beside): string[] => [
+	...new Set([
+		owner,
+		...besides
+			.filter(({ margin }) => margin < 0)
+			.sort((a, b) => a.margin - b.margin)
+			.map((one) => one.owner)
+	])
+];
+
+const result = ({ zone, id }: ZoneSolid, subjects: string[], { margin, at, against }: Beside, why: string): Result => ({
 	rule: 'keep-clear',
 	key: id,
 	title: `${zone.name}: keep clear`,
-	subjects: [owner],
+	subjects,
 	margin,
 	comfort: 0,
 	unit: 'mm',
@@ -95,24 +106,26 @@ const result = ({ zone, id }: ZoneSolid, { owner, margin, at, against }: Beside,
 function judge(context: Context, zone: ZoneSolid): Result[] {
 	const { rule, reason } = zone.zone;
 	if (rule.type === 'always free') {
-		const found = nearest([...piecesBeside(context, zone.box), ...othersBeside(context, zone.box)]);
-		return found ? [result(zone, found, `${found.name} comes closest. This space (${reason}) must always be free.`)] : [];
+		const all = [...piecesBeside(context, zone.box), ...othersBeside(context, zone.box)];
+		const found = nearest(all);
+		const why = (name: string) => `${name} comes closest. This space (${reason}) must always be free.`;
+		return found ? [result(zone, ownersOf(all, found), found, why(found.name))] : [];
 	}
 	if (!rule.uses.includes(context.scene.mode.use)) return [];
 	const besides = [...piecesBeside(context, zone.way), ...othersBeside(context, zone.way)];
-	const fixed = nearest(besides.filter(({ mover }) => mover === undefined));
-	if (fixed && fixed.margin < 0) return [result(zone, fixed, `${fixed.name} is fixed in the way to it and does not move without tools.`)];
+	const immovable = besides.filter(({ mover }) => mover === undefined);
+	const fixed = nearest(immovable);
+	if (fixed && fixed.margin < 0)
+		return [result(zone, ownersOf(immovable, fixed), fixed, `${fixed.name} is fixed in the way to it and does not move without tools.`)];
 	const inTheWay = besides.filter(({ margin, alive }) => margin < 0 && !alive);
 	const moves = new Set(inTheWay.map(({ mover }) => mover)).size;
 	if (moves > rule.moves) {
 		const allowed = rule.moves === 0 ? 'nothing may have to be moved' : `at most ${rule.moves} may be moved`;
+		const worst = nearest(inTheWay)!;
+		const why = `${moves === 1 ? 'One thing has' : `${moves} things have`} to be moved to reach it; ${allowed}.`;
 		return [
 			{
-				...result(
-					zone,
-					nearest(inTheWay)!,
-					`${moves === 1 ? 'One thing has' : `${moves} things have`} to be moved to reach it; ${allowed}.`
-				),
+				...result(zone, ownersOf(inTheWay, worst), worst, why),
 				margin: rule.moves - moves,
 				unit: 'count',
 				limit: rule.moves,
@@ -121,7 +134,7 @@ function judge(context: Context, zone: ZoneSolid): Result[] {
 		];
 	}
 	const reach = moves === 0 ? 'It is reached directly.' : `It is reached after moving ${moves === 1 ? 'one thing' : `${moves} things`}.`;
-	return fixed ? [result(zone, fixed, `${reach} ${fixed.name} comes closest to the way.`)] : [];
+	return fixed ? [result(zone, [fixed.owner], fixed, `${reach} ${fixed.name} comes closest to the way.`)] : [];
 }
 
 /**

@@ -32,12 +32,14 @@ import { gearHeld } from './gear-held';
 import { gettingIn } from './getting-in';
 import { climb, fallsOut } from './high-bed';
 import { keepClear } from './keep-clear';
+import { measuredInside, planKnown, seatsApart } from './known';
 import { lidSwing } from './lid';
 import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver } from './lying';
 import { beltedPlaces, roomToSit } from './passengers';
 import { driverKnown, somebodysPlace } from './place';
 import { rearView } from './rear-view';
 import { restsOn } from './rests';
+import { doorsShut, drivingSetting, pieceStates, seatSetting } from './settings';
 import { stands, thingStands } from './stands';
 import { fromStock } from './stock';
 import { gearPlaced, gearTogether, gearUnder } from './stowing';
@@ -47,6 +49,13 @@ import { worktop } from './worktop';
 
 /** Every rule there is, in the order in which equal findings are listed. A new rule is a file beside these and a line here. */
 export const CHECKS: readonly Check[] = [
+	planKnown,
+	measuredInside,
+	seatsApart,
+	seatSetting,
+	drivingSetting,
+	pieceStates,
+	doorsShut,
 	fitWalls,
 	fitArches,
 	fitCeiling,

@@ -29,7 +29,11 @@ export const USE_FAULTS: readonly FaultKind[] = [
 				z: [0, BLOCK.high]
 			};
 			const edits = [{ path: ['vehicle', 'fixtures', 'planted'], value: fixture(plan.vehicle, 'Planted pillar', 'pillar', box) }];
-			return { plan: applyEdits(plan, edits), mode, subjects: [kitchen.id], words: `a pillar along the whole front of ${kitchen.name}` };
+			const planted = applyEdits(plan, edits);
+			// A unit that is built to a wall stands before the pillar instead: then nothing is wrong.
+			const still = sceneOf(planted, mode).pieces.find(({ id }) => id === kitchen.id)!;
+			if (still.parts.some(({ box: { y } }, i) => y[0] !== kitchen.parts[i].box.y[0])) return undefined;
+			return { plan: planted, mode, subjects: [kitchen.id], words: `a pillar along the whole front of ${kitchen.name}` };
 		}
 	},
 	{
