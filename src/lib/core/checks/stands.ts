@@ -1,3 +1,4 @@
+import { polygonContains, polygonHull } from 'd3-polygon';
 import { boxWithin } from '../geometry/convex';
 import type { Near } from '../geometry/near';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
@@ -75,7 +76,27 @@ function topsUnder(scene: Scene, near: Near<Body>, { id, solid: { box } }: Named
 	].filter((top) => top <= foot + LEVEL);
 }
 
-/** Things that lie in places of their own lie on something: nothing hangs in the air. */
+/** So many places along each side of a thing are asked what bears it there. */
+const PLACES = 9;
+
+/** How far the middle of a thing lies beyond what bears it, mm; nothing where it lies over that. Things are as heavy all over. */
+function overhang(scene: Scene, near: Near<Body>, thing: NamedThing): number {
+	const { x, y, z } = thing.solid.box;
+	const [long, broad] = [(x[1] - x[0]) / PLACES, (y[1] - y[0]) / PLACES];
+	const borne: [number, number][] = [];
+	for (let i = 0; i < PLACES; i++)
+		for (let k = 0; k < PLACES; k++) {
+			const at: Box = { x: [x[0] + i * long, x[0] + (i + 1) * long], y: [y[0] + k * broad, y[0] + (k + 1) * broad], z };
+			const top = Math.max(...topsUnder(scene, near, { ...thing, solid: { ...thing.solid, box: at } }));
+			if (z[0] - top <= LEVEL) borne.push(...at.x.flatMap((px) => at.y.map((py): [number, number] => [px, py])));
+		}
+	const middle: [number, number] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
+	const hull = polygonHull(borne);
+	if (!hull || polygonContains(hull, middle)) return 0;
+	return Math.min(...borne.map((p) => Math.hypot(p[0] - middle[0], p[1] - middle[1])));
+}
+
+/** Things that lie in places of their own lie on something, their middle over it: nothing hangs in the air, and nothing tips over an edge. */
 export const thingStands = check({
 	rule: 'thing-stands',
 	reads: BODY_TABLES,
@@ -84,17 +105,23 @@ export const thingStands = check({
 		return context.scene.things.map((thing): Result => {
 			const { box } = thing.solid;
 			const gap = box.z[0] - Math.max(...topsUnder(context.scene, near, thing));
+			const over = gap > LEVEL ? 0 : overhang(context.scene, near, thing);
 			return {
 				rule: 'thing-stands',
 				key: thing.id,
 				title: `${thing.name}: lies on something`,
 				subjects: [thing.id],
-				margin: LEVEL - Math.max(0, gap),
+				margin: over > 0 ? -over : LEVEL - Math.max(0, gap),
 				comfort: 0,
 				unit: 'mm',
-				limit: LEVEL,
-				actual: gap,
-				why: gap > LEVEL ? `It hangs ${lengthMark(Math.round(gap))} above whatever is below it.` : 'Something is under it.',
+				limit: over > 0 ? 0 : LEVEL,
+				actual: over > 0 ? over : gap,
+				why:
+					over > 0
+						? `It tips: its middle lies ${lengthMark(Math.ceil(over))} beyond what is under it.`
+						: gap > LEVEL
+							? `It hangs ${lengthMark(Math.round(gap))} above whatever is below it.`
+							: 'Something is under it.',
 				at: middleOf(box)
 			};
 		});

@@ -122,6 +122,12 @@ export const TRAPS: readonly Trap[] = [
 		)
 	},
 	{
+		rule: 'thing-stands',
+		trap: 'a case whose middle lies beyond the one under it',
+		bad: made(van(), lyingCase('low', { x: 1050, y: 0, z: 0 }), lyingCase('high', { x: 1050, y: 200, z: 250 })),
+		good: made(van(), lyingCase('low', { x: 1050, y: 0, z: 0 }), lyingCase('high', { x: 1050, y: 100, z: 250 }))
+	},
+	{
 		rule: 'lying-length',
 		trap: 'a bed shorter than who lies in it',
 		bad: made(van(), bed({ length: 1650, width: 600 }), lying()),

@@ -130,8 +130,8 @@
 	/** Whatever a finding can be about. */
 	const names = $derived(
 		Object.fromEntries(
-			[plan.pieces, plan.crew, plan.gear, plan.animals ?? {}, plan.vehicle.seats].flatMap((table) =>
-				Object.entries(table).map(([id, { name }]): [string, string] => [id, name])
+			[plan.pieces, plan.crew, plan.gear, plan.animals ?? {}, plan.vehicle.seats, plan.vehicle.openings, plan.vehicle.anchors].flatMap(
+				(table) => Object.entries(table).map(([id, { name }]): [string, string] => [id, name])
 			)
 		)
 	);
