@@ -8,10 +8,11 @@ import { heightStudy, leversOf, type HeightStudy, type Lever } from '../core/hei
 import { convert, reachIn, sceneDuring, unblocking, type Conversion, type Reach, type Unblocking } from '../core/moves';
 import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/pads';
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
-import { vec3, type Vec3 } from '../core/geometry/vector';
+import { vec3, type Box, type Vec3 } from '../core/geometry/vector';
 import { longestSleeper, placeSleepers, sharedByTwo, type BedPosture, type SharedByTwo } from '../core/people';
 import { kindOf, type PieceState } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
+import { loadRoom } from '../core/storage';
 import type { UnitSystem } from '../core/units';
 import { breathe, stepping } from './breathe';
 import { crossSection, longSection, viewFromAbove, type View } from '../core/views';
@@ -34,6 +35,8 @@ export interface Look {
 	thumbs: Record<string, View>;
 	/** Names of states by piece. */
 	states: Record<string, Pick<PieceState, 'id' | 'name' | 'startsFor'>[]>;
+	/** The largest box that can stand on the floor in the mode looked at; null where nothing is left. */
+	loadRoom: Box | null;
 }
 
 /** What takes longer and follows: tolerances, then fixes, then the longest sleeper of each lane. */
@@ -78,7 +81,8 @@ const derive = {
 			thumbs: Object.fromEntries(Object.keys(present.modes).map((id) => [id, longSection({ plan: present, scene: sceneOf(present, id) })])),
 			states: Object.fromEntries(
 				drawn.scene.pieces.map((piece) => [piece.id, piece.assembly.states.map(({ id, name, startsFor }) => ({ id, name, startsFor }))])
-			)
+			),
+			loadRoom: loadRoom(drawn.scene) ?? null
 		};
 	},
 

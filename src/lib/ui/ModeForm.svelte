@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { seatStates } from '../core/interior';
 	import { addMode, HEADS, POSTURES, sits, USES, type Head, type Posture } from '../core/plan';
+	import { formatLength } from '../core/units';
+	import { preferences } from '../client/preferences.svelte';
 	import { useWorkbench } from './context';
 	import LengthField from './LengthField.svelte';
 
@@ -9,6 +11,8 @@
 
 	const id = $derived(workbench.gaze.modeId);
 	const mode = $derived(session.plan.modes[id]);
+	const load = $derived(workbench.derived?.look?.loadRoom);
+	const long = ([low, high]: [number, number]) => formatLength(high - low, preferences.units);
 	const states = $derived(workbench.derived?.look?.states ?? {});
 	const set = (path: string[], value: unknown, label: string) => session.edit(label, [{ path: ['modes', id, ...path], value }]);
 
@@ -64,6 +68,13 @@
 				{#each USES as use (use)}<option value={use}>{{ drive: 'drive', day: 'live by day', night: 'sleep' }[use]}</option>{/each}
 			</select>
 		</label>
+		{#if workbench.derived?.look}
+			<p class="quiet load">
+				Largest load on the floor:
+				{#if load}<span class="figures">{long(load.x)}</span> long, <span class="figures">{long(load.y)}</span> wide,
+					<span class="figures">{long(load.z)}</span> high.{:else}nothing is left for one.{/if}
+			</p>
+		{/if}
 		{#each Object.entries(session.plan.pieces) as [pieceId, piece] (pieceId)}
 			<label>
 				<span class="quiet">{piece.name}: state</span>

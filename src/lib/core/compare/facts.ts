@@ -7,7 +7,7 @@ import { padMass, partMass } from '../pieces';
 import { modeFor } from '../plan/mode-for';
 import type { Plan } from '../plan/plan';
 import type { Use } from '../plan/use';
-import { litresOf } from '../storage';
+import { litres, litresOf, loadRoom } from '../storage';
 import { lengthMark } from '../units';
 
 /** What a layout amounts to, in numbers that can be set beside those of another. */
@@ -31,6 +31,8 @@ export interface LayoutFacts {
 	beside: number;
 	/** Share of the floor that nothing stands on while driving. */
 	freeFloor: number;
+	/** The largest box that can stand on the floor while driving, litres. */
+	load: number;
 }
 
 /** A layout that takes more arrangements than this to make up is no quick one: the search for its way ends there. */
@@ -92,8 +94,10 @@ export function layoutFacts(plan: Plan): LayoutFacts {
 	const scene = sceneOf(plan, modeFor(plan, 'night')?.id ?? any);
 	const { sections, length } = interiorOf(plan.vehicle);
 	const walls = Math.min(...sections.map((s) => s.left.value[0])) + Math.min(...sections.map((s) => s.right.value[0]));
-	const floor = sceneOf(plan, modeFor(plan, 'drive')?.id ?? any)
-		.pieces.flatMap((piece) => piece.parts)
+	const driving = sceneOf(plan, modeFor(plan, 'drive')?.id ?? any);
+	const load = loadRoom(driving);
+	const floor = driving.pieces
+		.flatMap((piece) => piece.parts)
 		.filter((part) => part.box.z[0] < LOW)
 		.reduce((sum, { box }) => sum + (box.x[1] - box.x[0]) * (box.y[1] - box.y[0]), 0);
 	const way = wayBetween(plan, 'drive', 'night');
@@ -105,6 +109,7 @@ export function layoutFacts(plan: Plan): LayoutFacts {
 		seconds: way?.ok ? way.seconds : null,
 		blocked: !way || way.ok || !way.proven ? '' : blockWords(plan, way),
 		beside: Number.isNaN(bed.width) ? walls : Math.max(0, walls - bed.width),
-		freeFloor: Math.max(0, 1 - floor / Math.max(1, length * walls))
+		freeFloor: Math.max(0, 1 - floor / Math.max(1, length * walls)),
+		load: load ? litres(load) : 0
 	};
 }

@@ -90,6 +90,7 @@ export function sheetOf(plan: Plan): LayoutSheet {
 		},
 		{ id: 'beside', group: 'Gear and room', label: 'Room beside the bed', unit: 'mm', value: facts.beside, better: 'more' },
 		{ id: 'floor', group: 'Gear and room', label: 'Floor left free, driving', unit: 'share', value: facts.freeFloor, better: 'more' },
+		{ id: 'load', group: 'Gear and room', label: 'Largest load on the floor, driving', unit: 'litres', value: facts.load, better: 'more' },
 		{ id: 'pieces', group: 'Building', label: 'Pieces', unit: 'count', value: Object.keys(plan.pieces).length },
 		{ id: 'weight', group: 'Building', label: 'Weight', unit: 'kg', value: facts.weight, better: 'less' },
 		{ id: 'cost', group: 'Building', label: 'Boards and bars, about', unit: 'money', value: facts.cost, better: 'less' },
