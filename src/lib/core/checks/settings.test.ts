@@ -109,3 +109,20 @@ describe('what a plan has to say', () => {
 	});
 	it('and nothing more of a bed in which somebody lies', () => expect(said(made(start, bed()), 'plan-known')).toEqual([]));
 });
+
+describe('wishes that a piece is held to', () => {
+	const margins = (kind: 'slat-bench' | 'sink-unit', params: object) =>
+		said(made(van(), piece(kind, params as never, 'one')), 'inner-margin').filter(({ key }) => /aisle|fresh-water/.test(key));
+	it('an aisle between two benches, where one is wanted', () => {
+		expect(margins('slat-bench', {})).toEqual([]);
+		// Walls at 800, gaps of 10, benches 420 deep: 2 * (790 - 420) are left.
+		expect(margins('slat-bench', { aisle: 700 })[0]).toMatchObject({ margin: 40, status: 'clear' });
+		expect(margins('slat-bench', { aisle: 800 })[0]).toMatchObject({ margin: -60, status: 'clash' });
+	});
+	it('fresh water, where some is wanted', () => {
+		expect(margins('sink-unit', {})).toEqual([]);
+		// 190 by 300 by 380 mm are 21 litres and a little.
+		expect(margins('sink-unit', { fresh: 20 })[0].status).toBe('clear');
+		expect(margins('sink-unit', { fresh: 25 })[0]).toMatchObject({ margin: -4, status: 'clash' });
+	});
+});

@@ -78,6 +78,17 @@ function margins(
 			states: [SHUT]
 		}
 	];
+	if (params.fresh > 0 && tanks[0])
+		result.push({
+			id: 'fresh-water',
+			title: 'fresh water that the tank holds',
+			unit: 'kg',
+			margin: Math.floor(litresIn(tanks[0])) * WATER - params.fresh,
+			comfort: 0,
+			why: `A tank of this size holds ${Math.floor(litresIn(tanks[0]))} litres; ${Math.round(params.fresh)} are wanted.`,
+			at: at((tanks[0].w[0] + tanks[0].w[1]) / 2, tanks[0].z[1]),
+			states: [SHUT]
+		});
 	const lowest = trap ? trap.z[0] : bowl.z[0];
 	const over = tanks.filter(({ w }) => trap && w[0] < trap.w[1] && w[1] > trap.w[0]);
 	if (tanks.length > 0) {

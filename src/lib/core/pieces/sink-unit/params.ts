@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { carcaseParams, FILLS } from '../carcase/params';
-import { choice, count, gapAround, length, rearEdge, stockOf } from '../parameter';
+import { choice, count, gapAround, length, mass, rearEdge, stockOf } from '../parameter';
 
 const WITH_HOB = { key: 'hob', is: ['set into the worktop'] };
 const WITH_TANKS = { key: 'tanks', is: [1, 2] };
@@ -42,6 +42,7 @@ export const sinkUnitParams = z.strictObject({
 		less: 'Bring the tanks together',
 		when: { key: 'tanks', is: [2] }
 	}),
+	fresh: mass('Fresh water wanted, a kilogram a litre', [0, 200], 0, { hint: '0 when it does not matter', when: WITH_TANKS }),
 	clampLeast: length('Pump or tap clamps from', [0, 80], 10, { hint: 'thinnest worktop that its clamp holds' }),
 	clampMost: length('Pump or tap clamps up to', [0, 120], 30, { hint: 'thickest worktop that its clamp takes' }),
 	hob: choice('Hob', ['none', 'set into the worktop'], 'none'),

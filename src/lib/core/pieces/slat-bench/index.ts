@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, SIDES, type Interior, type Side } from '../../interior';
-import { pieceKind, type Part, type Support, type Surroundings } from '../assembly';
+import { pieceKind, type InnerMargin, type Part, type Support, type Surroundings } from '../assembly';
 import {
 	assembled,
 	barIn,
@@ -18,6 +18,7 @@ import {
 	spanOf,
 	type Range
 } from '../making';
+import { lengthMark } from '../../units';
 import { slatBenchParams } from './params';
 
 type Params = z.infer<typeof slatBenchParams>;
@@ -122,6 +123,23 @@ function slatParts(params: Params, frame: Frame): { parts: Part[]; supports: Sup
 			kind: 'rail' as const
 		}))
 	};
+}
+
+/** The aisle between two benches, where one is wanted. */
+function aisleMargin({ aisle, height, rear, benchLength, benchDepth }: Params, outer: readonly number[]): InnerMargin[] {
+	if (aisle === 0) return [];
+	const free = outer.reduce((sum, out) => sum + out - benchDepth, 0);
+	return [
+		{
+			id: 'aisle',
+			title: 'aisle between the benches',
+			margin: free - aisle,
+			comfort: 20,
+			why: `Between the benches ${lengthMark(Math.floor(free))} are free; ${lengthMark(aisle)} are wanted.`,
+			at: vec3(rear + benchLength / 2, 0, height / 2),
+			states: ['shut']
+		}
+	];
 }
 
 /** Two benches over the wheel arches with a slatted bed on them that slides out lengthwise. */
@@ -229,7 +247,11 @@ export const slatBench = pieceKind({
 					why: 'Pulled out, fixed and travelling slats must still lie side by side far enough to carry each other.',
 					at: vec3(split, 0, params.height),
 					states: ['bed']
-				}
+				},
+				...aisleMargin(
+					params,
+					benches.map(({ outer }) => outer)
+				)
 			],
 			deck: params.height
 		});

@@ -12,6 +12,7 @@ export const slatBenchParams = z.strictObject({
 		less: 'Make the benches shallower'
 	}),
 	benchLength: length('Length of the benches', [500, 3000], 1900, { more: 'Lengthen the benches', less: 'Shorten the benches' }),
+	aisle: length('Aisle wanted between the benches', [0, 1500], 0, { hint: '0 when it does not matter' }),
 	gap: gapAround(10),
 	slatBar: stockOf('Slats, along the vehicle', 'bar', 'slat-70x18'),
 	slatGap: length('Air between slats, pushed in', [2, 60], 8, { more: 'Space the slats wider', less: 'Space the slats closer' }),
