@@ -1,3 +1,4 @@
+import TinyQueue from 'tinyqueue';
 import { contains } from '../geometry/polygon';
 import { vec2, vec3, type Vec2, type Vec3 } from '../geometry/vector';
 import type { SeatSolid } from '../interior';
@@ -20,6 +21,13 @@ const FRONT = 120;
 export interface WayToSeat {
 	free: number;
 	at: Vec3;
+}
+
+/** A place that was got to: the height of the tightest place on the way there, and which that is. */
+interface Reached {
+	cell: number;
+	free: number;
+	tightest: number;
 }
 
 /**
@@ -58,28 +66,21 @@ export const wayToSeat = remember((scene: Scene, sleeper: Sleeper, seat: SeatSol
 		}
 		return found;
 	};
-	const best = new Map<number, { free: number; tightest: number }>([[start, { free: freeAt(start).free, tightest: start }]]);
-	const open = new Set([start]);
 	const done = new Set<number>();
-	while (open.size > 0) {
-		const cell = [...open].reduce((most, one) => (best.get(one)!.free > best.get(most)!.free ? one : most));
-		open.delete(cell);
+	const open = new TinyQueue<Reached>([{ cell: start, free: freeAt(start).free, tightest: start }], (a, b) => b.free - a.free);
+	for (let one = open.pop(); one; one = open.pop()) {
+		const { cell, free, tightest } = one;
+		if (done.has(cell)) continue;
 		done.add(cell);
-		const { free, tightest } = best.get(cell)!;
 		if (cell === goal) {
 			const p = at(tightest);
 			return { free, at: vec3(p.x, p.y, freeAt(tightest).z) };
 		}
 		const column = cell % nx;
-		const next = [column > 0 ? cell - 1 : -1, column < nx - 1 ? cell + 1 : -1, cell - nx, cell + nx];
-		for (const one of next) {
-			if (one < 0 || one >= nx * ny || done.has(one)) continue;
-			const there = freeAt(one).free;
-			const way = there < free ? { free: there, tightest: one } : { free, tightest };
-			if (way.free > (best.get(one)?.free ?? -Infinity)) {
-				best.set(one, way);
-				open.add(one);
-			}
+		for (const next of [column > 0 ? cell - 1 : -1, column < nx - 1 ? cell + 1 : -1, cell - nx, cell + nx]) {
+			if (next < 0 || next >= nx * ny || done.has(next)) continue;
+			const there = freeAt(next).free;
+			open.push(there < free ? { cell: next, free: there, tightest: next } : { cell: next, free, tightest });
 		}
 	}
 	return undefined;
