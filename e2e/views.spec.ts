@@ -194,3 +194,26 @@ test('findings are listed about one person, and what settles a tight one is trie
 	await page.getByLabel('About', { exact: true }).selectOption('everything');
 	await expect(list.getByRole('listitem')).toHaveCount(all);
 });
+
+test('what slides while driving is told, tied down, and said to be; a door left open while driving is a clash', async ({
+	page,
+	server
+}) => {
+	await openDemo(page, server.url, 'survey van', 'layout');
+	const list = page.getByRole('group', { name: 'List of findings' });
+	const held = list.locator('li', { hasText: /under Slat couch: held while driving/ }).first();
+	await expect(held).toHaveClass(/tight/);
+	await expect(held).toContainText('Nothing stops it from sliding');
+	await held.getByRole('button', { name: /held while driving/ }).click();
+	await held.getByRole('button', { name: /^Hold .* with straps, a net or a lip$/ }).click();
+	await expect(held).toHaveClass(/clear/);
+	await page.getByRole('link', { name: 'People' }).click();
+	await expect(page.getByLabel('tied down or held by a net while driving').first()).toBeChecked();
+	await page.getByRole('link', { name: 'Layout' }).click();
+
+	await page.getByRole('button', { name: 'Mode', exact: true }).click();
+	await expect(page.getByText(/^Largest load on the floor: .* long, .* wide, .* high\.$/)).toBeVisible();
+	await page.getByRole('group', { name: 'Modes of the vehicle' }).getByRole('button', { name: /Drive/ }).click();
+	await page.getByRole('group', { name: 'Doors that stand open' }).getByLabel('Rear door').check();
+	await expect(list.locator('li.clash', { hasText: 'Rear door: shut while driving' })).toBeVisible();
+});

@@ -1,7 +1,6 @@
 import { seatStates } from '../interior';
-import type { Edit } from '../plan/edit';
+import { applyEdits, type Edit } from '../plan/edit';
 import type { Gear, Mode, Plan, SeatSetting } from '../plan/plan';
-import { applyEdits } from '../plan/edit';
 import type { Finding } from './finding';
 import { isWorse, resultId, resultsOfKey, statusOf } from './run';
 
@@ -11,6 +10,8 @@ export interface Arrangement {
 	edits: Edit[];
 	/** The margin of the finding afterwards; 0 when it is not asked any more. */
 	margin: number;
+	/** It says something of the gear that only its owner knows. */
+	claim?: true;
 }
 
 const SEAT_WORDS: Record<SeatSetting['state'], (seat: string) => string> = {
@@ -21,7 +22,7 @@ const SEAT_WORDS: Record<SeatSetting['state'], (seat: string) => string> = {
 	removed: (seat) => `Take the ${seat} out`
 };
 
-type Tried = Pick<Arrangement, 'label' | 'edits'>;
+type Tried = Pick<Arrangement, 'label' | 'edits' | 'claim'>;
 
 /** Every other state of a seat, and its head rest in or out, in some modes. */
 function seatArrangements({ vehicle, modes }: Plan, ids: readonly string[], seatId: string): Tried[] {
@@ -59,11 +60,11 @@ function gearArrangements({ modes }: Plan, ids: readonly string[], id: string, g
 				];
 	const laid: Tried[] =
 		gear.under && !gear.anyWay
-			? [{ label: `Let ${gear.name} lie on any side`, edits: [{ path: ['gear', id, 'anyWay'], value: true }] }]
+			? [{ label: `Let ${gear.name} lie on any side`, edits: [{ path: ['gear', id, 'anyWay'], value: true }], claim: true }]
 			: [];
 	const held: Tried[] =
 		!gear.held && (rule === 'gear-held' || rule === 'gear-placed')
-			? [{ label: `Hold ${gear.name} with straps, a net or a lip`, edits: [{ path: ['gear', id, 'held'], value: true }] }]
+			? [{ label: `Hold ${gear.name} with straps, a net or a lip`, edits: [{ path: ['gear', id, 'held'], value: true }], claim: true }]
 			: [];
 	return [...turned, ...laid, ...held];
 }
@@ -94,16 +95,14 @@ export function arrangements(plan: Plan, finding: Finding): Arrangement[] {
 		if (Object.hasOwn(plan.crew, id)) return personArrangements(plan, modes, id);
 		return [];
 	});
-	return tried
-		.flatMap(({ label, edits }) => {
-			const changed = applyEdits(plan, edits);
-			const after = modes.flatMap((mode) =>
-				resultsOfKey(changed, mode, rule, finding.key).filter((result) => resultId(result) === resultId(finding))
-			);
-			const settled = after.every(
-				({ margin, comfort, unknown }) => !unknown && isWorse(finding.status, statusOf(margin, comfort, finding.tolerance ?? 0, 0))
-			);
-			return settled ? [{ label, edits, margin: Math.min(...after.map(({ margin }) => margin), Infinity) }] : [];
-		})
-		.map((one) => ({ ...one, margin: Number.isFinite(one.margin) ? one.margin : 0 }));
+	return tried.flatMap((one): Arrangement[] => {
+		const changed = applyEdits(plan, one.edits);
+		const after = modes.flatMap((mode) =>
+			resultsOfKey(changed, mode, rule, finding.key).filter((result) => resultId(result) === resultId(finding))
+		);
+		const settled = after.every(
+			({ margin, comfort, unknown }) => !unknown && isWorse(finding.status, statusOf(margin, comfort, finding.tolerance ?? 0, 0))
+		);
+		return settled ? [{ ...one, margin: after.length > 0 ? Math.min(...after.map(({ margin }) => margin)) : 0 }] : [];
+	});
 }

@@ -85,9 +85,13 @@ function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: Uni
 	);
 }
 
-/** What settles a finding by setting seats, gear and people otherwise, each tried out on the whole plan. */
+/** What settles a finding by setting seats, gear and people otherwise, each tried out on the whole plan; what only the owner knows comes last. */
 const settings = (plan: Plan, finding: Finding, tolerances: Tolerances): Tried[] =>
-	arrangements(plan, finding).map((one) => ({ ...one, turn: 0, ...costOf(plan, applyEdits(plan, one.edits), tolerances, finding) }));
+	arrangements(plan, finding).map(({ claim, ...one }) => ({
+		...one,
+		turn: claim ? Infinity : 0,
+		...costOf(plan, applyEdits(plan, one.edits), tolerances, finding)
+	}));
 
 /**
  * Changes that settle a finding: for every number of the pieces, seats and things concerned, the smallest turn up or down after which
