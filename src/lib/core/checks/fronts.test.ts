@@ -5,6 +5,7 @@ import type { KindName } from '../pieces';
 import type { FrontSeat, Plan } from '../plan';
 import { exact, plainVehicle, planIn, withPiece } from '../testing/plans';
 import { frontSeat } from '../testing/seats';
+import { rearDoor, sloping } from '../testing/trap-van';
 import { fixesFor } from './fixes';
 import { findingsOf } from './run';
 import { applyEdits } from '../plan/edit';
@@ -241,6 +242,29 @@ describe('lids under things and seats', () => {
 		expect(inDay(lies(-500, 380))).toMatchObject({ status: 'tight', subjects: ['chest', 'case'] });
 		expect(inDay(lies(-500, 380)).why).toContain('Case lies on it or in its way');
 		expect(inDay(lies(400, 0)).subjects).toEqual(['chest']);
+	});
+	it('the shut tailgate is in the way of a lid that is lifted with it open', () => {
+		// The door leans in by 350 at 900: the lid of a box at 300 rises into it.
+		const leaning = { ...box(), rear: sloping };
+		const at = (vehicle: ReturnType<typeof box>, doors: Record<string, 'open'> = {}) =>
+			applyEdits(
+				withPiece(planIn(vehicle), 'chest', 'bench-box', {
+					side: 'right',
+					rear: 300,
+					length: 900,
+					height: 450,
+					depth: 700,
+					cushion: 0,
+					lid: true
+				}),
+				[{ path: ['modes', 'day', 'doors'], value: doors }]
+			);
+		expect(inDay(at(leaning))).toMatchObject({ status: 'clash', subjects: ['chest'] });
+		expect(inDay(at(leaning)).why).toContain('the rear door');
+		const doored = { ...leaning, openings: rearDoor(799) };
+		expect(inDay(at(doored))).toMatchObject({ status: 'tight' });
+		expect(inDay(at(doored)).why).toContain('only with the rear door open');
+		expect(inDay(at(doored, { rear: 'open' })).why).not.toContain('only with');
 	});
 	it('a seat that leans over it is set otherwise first; one that can only stand there is a clash', () => {
 		const seated = (more: Partial<FrontSeat>, angle: number) => {

@@ -1,9 +1,18 @@
 import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
-import { boxRound, boxSeparation, cornersOf, type Box, type Vec3 } from '../geometry/vector';
-import { cornerClearance, floorLining, seatSolid, seatStates, type Clearance, type Interior } from '../interior';
+import { cornersOf, middleOf, type Vec3 } from '../geometry/vector';
+import {
+	cornerClearance,
+	floorLining,
+	openingsOf,
+	seatSolid,
+	seatStates,
+	type Clearance,
+	type Interior,
+	type OpeningSolid
+} from '../interior';
 import { faces, linkPoses, padsIn, placePiece, type PlacedPiece } from '../modes';
-import { FREE, motionOf, sweepPastFixtures, sweepsWithin, type Motion, type Sweep } from '../moves';
+import { motionOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
 import { check, type CheckContext, type Result } from './finding';
 
@@ -54,14 +63,10 @@ function turnsFrom({ assembly, state }: PlacedPiece): Move[] {
 	});
 }
 
-/** Bars, pillars and steps that what a lid turns could reach: the rest of the vehicle is smooth, and a few positions tell. */
-const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): Sweep => {
-	const long = ({ box: { x, y, z } }: { box: Box }) => Math.hypot(x[1] - x[0], y[1] - y[0], z[1] - z[0]);
-	// No part goes further than the whole piece is long.
-	const round = boxRound(piece.parts);
-	const near = interior.fixtures.some(({ box }) => boxSeparation(box, round) < long({ box: round }));
-	return near ? sweepPastFixtures(interior, motionOf(piece.assembly, move), NEAR) : FREE;
-});
+/** What a lid meets in the vehicle besides smooth walls and roof: the shut rear door, arches, bars, parts of its own piece; with a door open where it comes out through one. */
+const openedInVehicle = remember((openings: readonly OpeningSolid[], interior: Interior, motion: Motion): Opened =>
+	withBestDoor(openings, (open) => sweepNear(interior, motion, open, NEAR))
+);
 
 const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 
@@ -81,7 +86,7 @@ function seatCanGiveWay({ plan }: Context, motion: Motion, id: string): boolean 
 	return settings.some((setting) => (pastSeat(motion, seatSolid(id, seat, setting, floor)).margin ?? NEAR) >= 0);
 }
 
-type Context = CheckContext<'seats' | 'lining'>;
+type Context = CheckContext<'seats' | 'openings' | 'lining'>;
 
 /** What a lid meets on its way, and how close. */
 interface Met {
@@ -95,6 +100,18 @@ interface Met {
 
 const closest = ({ margin, who, whom, where }: Sweep): Met[] =>
 	margin === null ? [] : [{ margin, why: `${who} comes closest to ${whom} on its way.`, at: where, against: where }];
+
+/** The vehicle itself; a lid that comes out through a door is lifted once that door stands open. */
+function vehicleOf({ plan, scene }: Context, piece: PlacedPiece, move: Move): Met[] {
+	const { sweep, door } = openedInVehicle(openingsOf(plan.vehicle, scene.interior), scene.interior, motionOf(piece.assembly, move));
+	const met = closest(sweep);
+	const open = Object.entries(plan.vehicle.openings).some(
+		([id, { name }]) => name.toLowerCase() === door && scene.mode.doors[id] === 'open'
+	);
+	if (!door || open || met.some(({ margin }) => margin < 0)) return met;
+	const at = middleOf(piece.parts[0].box);
+	return [{ margin: 0, why: `It opens only with the ${door} open.`, at, against: at }];
+}
 
 /** What has to be moved before a lid is lifted is no clash, but somebody has to move it each time. */
 const movedFirst = (met: Met, owner: string, words: string): Met => ({ ...met, margin: 0, why: words, owner });
@@ -134,7 +151,7 @@ function others(context: Context, piece: PlacedPiece, move: Move): Met[] {
 /** Lids that can be lifted from the present state. */
 export const lidSwing = check({
 	rule: 'lid-swing',
-	reads: ['seats', 'lining'],
+	reads: ['seats', 'openings', 'lining'],
 	run: (context) =>
 		context.scene.pieces.flatMap((piece) =>
 			turnsFrom(piece).flatMap((move): Result[] => {
@@ -145,7 +162,7 @@ export const lidSwing = check({
 				const found = swing(scene.interior, piece, open);
 				if (!found) return [];
 				const vehicle: Met = { ...found.clearance, why: `${found.part} comes closest to wall or ceiling on its way.` };
-				const least = [...closest(pastBars(scene.interior, piece, move)), ...others(context, piece, move)].reduce(
+				const least = [...vehicleOf(context, piece, move), ...others(context, piece, move)].reduce(
 					(best, met) => (met.margin < best.margin ? met : best),
 					vehicle
 				);
