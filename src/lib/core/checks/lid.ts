@@ -1,7 +1,8 @@
 import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
-import { cornersOf, middleOf, type Vec3 } from '../geometry/vector';
+import { boxSeparation, cornersOf, middleOf, type Vec3 } from '../geometry/vector';
 import {
+	archBlock,
 	cornerClearance,
 	floorLining,
 	openingsOf,
@@ -12,7 +13,7 @@ import {
 	type OpeningSolid
 } from '../interior';
 import { faces, linkPoses, padsIn, placePiece, type PlacedPiece } from '../modes';
-import { motionOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
+import { FREE, motionOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
 import { check, type CheckContext, type Result } from './finding';
 
@@ -63,10 +64,25 @@ function turnsFrom({ assembly, state }: PlacedPiece): Move[] {
 	});
 }
 
-/** What a lid meets in the vehicle besides smooth walls and roof: the shut rear door, arches, bars, parts of its own piece; with a door open where it comes out through one. */
-const openedInVehicle = remember((openings: readonly OpeningSolid[], interior: Interior, motion: Motion): Opened =>
-	withBestDoor(openings, (open) => sweepNear(interior, motion, open, NEAR))
-);
+/** Whether what a lid turns could come near to anything of the vehicle besides its smooth walls and roof: the rear door, an arch, a bar, the bulkhead. */
+function comesNear(interior: Interior, motion: Motion): boolean {
+	const { arches, fixtures, rearmost, cornerAlong, length } = interior;
+	const blocks = [...arches.map(archBlock), ...fixtures.map(({ box }) => box)];
+	return motion.stretches
+		.flatMap(({ tracks }) => tracks)
+		.some(
+			({ round: { box } }) =>
+				box.x[0] < rearmost + cornerAlong + NEAR || box.x[1] > length - NEAR || blocks.some((block) => boxSeparation(block, box) < NEAR)
+		);
+}
+
+/** What a lid meets of that on its way; with a door open where one is in its way. */
+const openedInVehicle = remember((openings: readonly OpeningSolid[], interior: Interior, motion: Motion): Opened => {
+	if (!comesNear(interior, motion)) return { sweep: FREE, door: null };
+	const shut = sweepNear(interior, motion, null, NEAR);
+	const byDoor = (shut.margin ?? NEAR) < 0 && (shut.whom === 'the rear door' || shut.whom === 'the side wall');
+	return byDoor ? withBestDoor(openings, (open) => (open ? sweepNear(interior, motion, open, NEAR) : shut)) : { sweep: shut, door: null };
+});
 
 const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 
