@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { leastHalfWidth, SIDES, type Interior, type Side } from '../../interior';
-import { pieceKind, type InnerMargin, type Part, type Support, type Surroundings } from '../assembly';
+import { pieceKind, type InnerMargin, type Part, type SlatZone, type Support, type Surroundings } from '../assembly';
 import {
 	assembled,
 	barIn,
@@ -125,6 +125,27 @@ function slatParts(params: Params, frame: Frame): { parts: Part[]; supports: Sup
 	};
 }
 
+/** Air between the slats, pushed in and pulled out. */
+function slatZones(slat: number, slatGap: number): SlatZone[] {
+	return [
+		{ state: 'shut', zone: 'all over', slat, gap: slatGap, open: slatGap / (slat + slatGap) },
+		{ state: 'bed', zone: 'at both ends', slat, gap: slat + 2 * slatGap, open: (slat + 2 * slatGap) / (2 * (slat + slatGap)) }
+	];
+}
+
+/** How far the slats of both sets still lie side by side when the bed is out. */
+function overlapMargin(params: Params, frame: Frame): InnerMargin {
+	return {
+		id: 'overlap',
+		title: 'Overlap of the slats',
+		margin: params.shut - frame.travel - 2 * frame.bar.width - 20 - OVERLAP,
+		comfort: 80,
+		why: 'Pulled out, fixed and travelling slats must still lie side by side far enough to carry each other.',
+		at: vec3(params.rear + params.shut, 0, params.height),
+		states: ['bed']
+	};
+}
+
 /** The aisle between two benches, where one is wanted. */
 function aisleMargin({ aisle, height, rear, benchLength, benchDepth }: Params, outer: readonly number[]): InnerMargin[] {
 	if (aisle === 0) return [];
@@ -234,20 +255,9 @@ export const slatBench = pieceKind({
 				},
 				access: [{ face: 'rear' as const, states: ['shut', 'bed'] }]
 			})),
-			slats: [
-				{ state: 'shut', zone: 'all over', slat, gap: slatGap, open: slatGap / (slat + slatGap) },
-				{ state: 'bed', zone: 'at both ends', slat, gap: slat + 2 * slatGap, open: (slat + 2 * slatGap) / (2 * (slat + slatGap)) }
-			],
+			slats: slatZones(slat, slatGap),
 			innerMargins: [
-				{
-					id: 'overlap',
-					title: 'Overlap of the slats',
-					margin: params.shut - frame.travel - 2 * frame.bar.width - 20 - OVERLAP,
-					comfort: 80,
-					why: 'Pulled out, fixed and travelling slats must still lie side by side far enough to carry each other.',
-					at: vec3(split, 0, params.height),
-					states: ['bed']
-				},
+				overlapMargin(params, frame),
 				...aisleMargin(
 					params,
 					benches.map(({ outer }) => outer)
