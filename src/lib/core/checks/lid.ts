@@ -1,19 +1,9 @@
 import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
-import { boxSeparation, cornersOf, middleOf, type Vec3 } from '../geometry/vector';
-import {
-	archBlock,
-	cornerClearance,
-	floorLining,
-	openingsOf,
-	seatSolid,
-	seatStates,
-	type Clearance,
-	type Interior,
-	type OpeningSolid
-} from '../interior';
+import { boxRound, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { cornerClearance, floorLining, openingsOf, rearFaceAt, seatSolid, seatStates, type Clearance, type Interior } from '../interior';
 import { faces, linkPoses, padsIn, placePiece, type PlacedPiece } from '../modes';
-import { FREE, motionOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
+import { FREE, motionOf, sweepPastFixtures, sweepsWithin, type Motion, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
 import { check, type CheckContext, type Result } from './finding';
 
@@ -23,9 +13,16 @@ const NEAR = 30;
 /** Positions of the lid that are looked at on its way up. */
 const STEPS = 8;
 
+/** What a lid comes closest to in the vehicle: walls and ceiling, and the shut rear door. */
+interface Swing {
+	smooth: { clearance: Clearance; part: string };
+	rear: { clearance: Clearance; part: string } | null;
+}
+
 /** The least room that anything on a lid, the mattress that stays on it included, has under the ceiling and beside the walls on its way. */
-const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState): { clearance: Clearance; part: string } | null => {
-	let least: { clearance: Clearance; part: string } | null = null;
+const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState): Swing | null => {
+	let least: Swing['smooth'] | null = null;
+	let rear: Swing['rear'] = null;
 	const { assembly, state } = piece;
 	const hinged = Object.keys(open.joints).filter((id) => open.joints[id] !== (state.joints[id] ?? 0));
 	const riding = padsIn(assembly, state.id).filter(({ pad, at }) => at.link && pad.places[open.id]?.link === at.link);
@@ -35,6 +32,11 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 		const test = (part: string, corners: Vec3[]) => {
 			const clearance = cornerClearance(interior, corners);
 			if (!least || clearance.margin < least.clearance.margin) least = { clearance, part };
+			for (const at of corners) {
+				const face = rearFaceAt(interior, at.y, at.z);
+				if (!rear || at.x - face < rear.clearance.margin)
+					rear = { clearance: { margin: at.x - face, at, against: vec3(face, at.y, at.z) }, part };
+			}
 		};
 		for (const part of assembly.parts) {
 			const pose = poses.get(part.link)!;
@@ -52,7 +54,7 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 				);
 		}
 	}
-	return least;
+	return least && { smooth: least, rear };
 });
 
 /** The moves that turn one hinge from the present state: lids, hatches, bunks. */
@@ -64,24 +66,13 @@ function turnsFrom({ assembly, state }: PlacedPiece): Move[] {
 	});
 }
 
-/** Whether what a lid turns could come near to anything of the vehicle besides its smooth walls and roof: the rear door, an arch, a bar, the bulkhead. */
-function comesNear(interior: Interior, motion: Motion): boolean {
-	const { arches, fixtures, rearmost, cornerAlong, length } = interior;
-	const blocks = [...arches.map(archBlock), ...fixtures.map(({ box }) => box)];
-	return motion.stretches
-		.flatMap(({ tracks }) => tracks)
-		.some(
-			({ round: { box } }) =>
-				box.x[0] < rearmost + cornerAlong + NEAR || box.x[1] > length - NEAR || blocks.some((block) => boxSeparation(block, box) < NEAR)
-		);
-}
-
-/** What a lid meets of that on its way; with a door open where one is in its way. */
-const openedInVehicle = remember((openings: readonly OpeningSolid[], interior: Interior, motion: Motion): Opened => {
-	if (!comesNear(interior, motion)) return { sweep: FREE, door: null };
-	const shut = sweepNear(interior, motion, null, NEAR);
-	const byDoor = (shut.margin ?? NEAR) < 0 && (shut.whom === 'the rear door' || shut.whom === 'the side wall');
-	return byDoor ? withBestDoor(openings, (open) => (open ? sweepNear(interior, motion, open, NEAR) : shut)) : { sweep: shut, door: null };
+/** Bars, pillars and steps that what a lid turns could reach: the rest of the vehicle is smooth, and a few positions tell. */
+const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): Sweep => {
+	const long = ({ box: { x, y, z } }: { box: Box }) => Math.hypot(x[1] - x[0], y[1] - y[0], z[1] - z[0]);
+	// No part goes further than the whole piece is long.
+	const round = boxRound(piece.parts);
+	const near = interior.fixtures.some(({ box }) => boxSeparation(box, round) < long({ box: round }));
+	return near ? sweepPastFixtures(interior, motionOf(piece.assembly, move), NEAR) : FREE;
 });
 
 const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
@@ -117,16 +108,19 @@ interface Met {
 const closest = ({ margin, who, whom, where }: Sweep): Met[] =>
 	margin === null ? [] : [{ margin, why: `${who} comes closest to ${whom} on its way.`, at: where, against: where }];
 
-/** The vehicle itself; a lid that comes out through a door is lifted once that door stands open. */
-function vehicleOf({ plan, scene }: Context, piece: PlacedPiece, move: Move): Met[] {
-	const { sweep, door } = openedInVehicle(openingsOf(plan.vehicle, scene.interior), scene.interior, motionOf(piece.assembly, move));
-	const met = closest(sweep);
-	const open = Object.entries(plan.vehicle.openings).some(
-		([id, { name }]) => name.toLowerCase() === door && scene.mode.doors[id] === 'open'
+/** The rear door; a lid that comes out through it is lifted once it stands open, and passes within its opening. */
+function pastRearDoor({ plan, scene }: Context, { rear }: Swing): Met[] {
+	if (!rear) return [];
+	const { clearance, part } = rear;
+	const met: Met = { ...clearance, why: `${part} comes closest to the rear door on its way.` };
+	if (clearance.margin >= 0) return [met];
+	const { y, z } = clearance.at;
+	const door = openingsOf(plan.vehicle, scene.interior).find(
+		({ opening, across, z: high }) => opening.place === 'rear' && y >= across[0] && y <= across[1] && z >= high[0] && z <= high[1]
 	);
-	if (!door || open || met.some(({ margin }) => margin < 0)) return met;
-	const at = middleOf(piece.parts[0].box);
-	return [{ margin: 0, why: `It opens only with the ${door} open.`, at, against: at }];
+	if (!door) return [met];
+	if (scene.mode.doors[door.id] === 'open' || door.opening.door === 'none') return [];
+	return [{ ...met, margin: 0, why: `It opens only with the ${door.opening.name.toLowerCase()} open.` }];
 }
 
 /** What has to be moved before a lid is lifted is no clash, but somebody has to move it each time. */
@@ -177,11 +171,12 @@ export const lidSwing = check({
 				const open = piece.assembly.states.find(({ id }) => id === move.to)!;
 				const found = swing(scene.interior, piece, open);
 				if (!found) return [];
-				const vehicle: Met = { ...found.clearance, why: `${found.part} comes closest to wall or ceiling on its way.` };
-				const least = [...vehicleOf(context, piece, move), ...others(context, piece, move)].reduce(
-					(best, met) => (met.margin < best.margin ? met : best),
-					vehicle
-				);
+				const vehicle: Met = { ...found.smooth.clearance, why: `${found.smooth.part} comes closest to wall or ceiling on its way.` };
+				const least = [
+					...closest(pastBars(scene.interior, piece, move)),
+					...pastRearDoor(context, found),
+					...others(context, piece, move)
+				].reduce((best, met) => (met.margin < best.margin ? met : best), vehicle);
 				return [
 					{
 						rule: 'lid-swing',
