@@ -265,6 +265,9 @@ describe('lids under things and seats', () => {
 		expect(inDay(at(doored))).toMatchObject({ status: 'tight' });
 		expect(inDay(at(doored)).why).toContain('only with the rear door open');
 		expect(inDay(at(doored, { rear: 'open' })).why).not.toContain('only with');
+		// A door through which only part of the lid would pass is no way out.
+		expect(inDay(at({ ...leaning, openings: rearDoor(400) }, { rear: 'open' })).status).toBe('clash');
+		expect(inDay(at({ ...leaning, openings: rearDoor(799, 1000) })).status).toBe('clash');
 	});
 	it('a seat that leans over it is set otherwise first; one that can only stand there is a clash', () => {
 		const seated = (more: Partial<FrontSeat>, angle: number) => {

@@ -1,6 +1,6 @@
 import { convexOf } from '../geometry/convex';
 import { cornersOf, middleOf, type Box, type Vec3 } from '../geometry/vector';
-import { blockClearance, floorLining, seatClearance, seatSolid, seatStates, solidBox, zonesOf, type ZoneSolid } from '../interior';
+import { blockClearance, floorLining, seatClearance, seatAtItsEnds, seatStates, solidBox, zonesOf, type ZoneSolid } from '../interior';
 import { firmParts, solidsOf, type PlacedPiece } from '../modes';
 import { roomBetween, type Body } from '../scene';
 import { BODY_TABLES, bodiesOf, type BodyTable } from './bodies';
@@ -40,13 +40,10 @@ const piecesBeside = ({ scene }: Context, box: Box): Beside[] =>
 
 /** Whether an upright seat is in a block wherever it is slid: a buckle is kept clear of everything but its own seat. */
 function isOwnSeat({ plan }: Context, id: string, box: Box): boolean {
-	const seat = plan.vehicle.seats[id];
 	const block = solidBox(box);
-	const angle = seat.type === 'front seat' ? seat.uprightAngle : seat.angle;
-	return [0, seat.slide?.mm ?? 0].some((slide) => {
-		const solid = seatSolid(id, seat, { state: 'upright', slide, angle }, floorLining(plan.vehicle));
-		return (seatClearance(solid, block)?.margin ?? 0) < 0;
-	});
+	return seatAtItsEnds(id, plan.vehicle.seats[id], ['upright'], floorLining(plan.vehicle)).some(
+		(solid) => (seatClearance(solid, block)?.margin ?? 0) < 0
+	);
 }
 
 /** A seat moves where it has another state or slides; things are lifted away, people and dogs get up. */

@@ -1,4 +1,4 @@
-import { vec3, type Vec3 } from '../geometry/vector';
+import { middleOf, vec3, type Vec3 } from '../geometry/vector';
 import { ceilingAt, halfWidth, openingsOf, type Interior } from '../interior';
 import { roomBetween } from '../scene';
 import { lengthMark } from '../units';
@@ -18,8 +18,8 @@ function outsideBy(interior: Interior, { x, y, z }: Vec3): number {
 }
 
 /** A question about something that cannot be where it was measured. */
-const doubtful = (rule: string, id: string, name: string, out: number, at: Vec3): Result => ({
-	rule,
+const doubtful = (id: string, name: string, out: number, at: Vec3): Result => ({
+	rule: 'measured-inside',
 	key: id,
 	title: `${name}: where it was measured`,
 	subjects: [id],
@@ -52,7 +52,7 @@ export const measuredInside = check({
 		}));
 		return [...seats, ...anchors, ...openings].flatMap(({ id, name, points }): Result[] => {
 			const [worst] = points.map((at) => ({ at, out: outsideBy(interior, at) })).sort((a, b) => b.out - a.out);
-			return worst.out > OUTSIDE ? [doubtful('measured-inside', id, name, worst.out, worst.at)] : [];
+			return worst.out > OUTSIDE ? [doubtful(id, name, worst.out, worst.at)] : [];
 		});
 	}
 });
@@ -79,7 +79,7 @@ export const seatsApart = check({
 						limit: -PRESSED,
 						actual: margin - PRESSED,
 						why: `As they are set, one is where the other is, by ${lengthMark(Math.ceil(PRESSED - margin))}.`,
-						at: vec3((a.box.x[0] + a.box.x[1]) / 2, (a.box.y[0] + a.box.y[1]) / 2, (a.box.z[0] + a.box.z[1]) / 2)
+						at: middleOf(a.box)
 					}
 				];
 			})

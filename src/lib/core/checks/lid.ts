@@ -1,7 +1,16 @@
 import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
 import { boxRound, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
-import { cornerClearance, floorLining, openingsOf, rearFaceAt, seatSolid, seatStates, type Clearance, type Interior } from '../interior';
+import {
+	cornerClearance,
+	floorLining,
+	openingsOf,
+	rearFaceAt,
+	seatAtItsEnds,
+	seatStates,
+	type Clearance,
+	type Interior
+} from '../interior';
 import { faces, linkPoses, padsIn, placePiece, type PlacedPiece } from '../modes';
 import { FREE, motionOf, sweepPastFixtures, sweepsWithin, type Motion, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
@@ -17,12 +26,15 @@ const STEPS = 8;
 interface Swing {
 	smooth: { clearance: Clearance; part: string };
 	rear: { clearance: Clearance; part: string } | null;
+	/** Places of its corners beyond that door. */
+	beyond: Vec3[];
 }
 
 /** The least room that anything on a lid, the mattress that stays on it included, has under the ceiling and beside the walls on its way. */
 const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState): Swing | null => {
 	let least: Swing['smooth'] | null = null;
 	let rear: Swing['rear'] = null;
+	const beyond: Vec3[] = [];
 	const { assembly, state } = piece;
 	const hinged = Object.keys(open.joints).filter((id) => open.joints[id] !== (state.joints[id] ?? 0));
 	const riding = padsIn(assembly, state.id).filter(({ pad, at }) => at.link && pad.places[open.id]?.link === at.link);
@@ -34,6 +46,7 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 			if (!least || clearance.margin < least.clearance.margin) least = { clearance, part };
 			for (const at of corners) {
 				const face = rearFaceAt(interior, at.y, at.z);
+				if (at.x < face) beyond.push(at);
 				if (!rear || at.x - face < rear.clearance.margin)
 					rear = { clearance: { margin: at.x - face, at, against: vec3(face, at.y, at.z) }, part };
 			}
@@ -54,7 +67,7 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 				);
 		}
 	}
-	return least && { smooth: least, rear };
+	return least && { smooth: least, rear, beyond };
 });
 
 /** The moves that turn one hinge from the present state: lids, hatches, bunks. */
@@ -87,10 +100,9 @@ const canGiveWay = remember((motion: Motion, { id, name, assembly, state, held }
 /** Whether a seat can be set so that it is out of the way of a move: folded, out, or upright and slid to either end. */
 function seatCanGiveWay({ plan }: Context, motion: Motion, id: string): boolean {
 	const seat = plan.vehicle.seats[id];
-	const angle = seat.type === 'front seat' ? seat.uprightAngle : seat.angle;
-	const settings = seatStates(seat).flatMap((state) => [0, seat.slide?.mm ?? 0].map((slide) => ({ state, slide, angle })));
-	const floor = floorLining(plan.vehicle);
-	return settings.some((setting) => (pastSeat(motion, seatSolid(id, seat, setting, floor)).margin ?? NEAR) >= 0);
+	return seatAtItsEnds(id, seat, seatStates(seat), floorLining(plan.vehicle)).some(
+		(solid) => (pastSeat(motion, solid).margin ?? NEAR) >= 0
+	);
 }
 
 type Context = CheckContext<'seats' | 'openings' | 'lining'>;
@@ -109,14 +121,14 @@ const closest = ({ margin, who, whom, where }: Sweep): Met[] =>
 	margin === null ? [] : [{ margin, why: `${who} comes closest to ${whom} on its way.`, at: where, against: where }];
 
 /** The rear door; a lid that comes out through it is lifted once it stands open, and passes within its opening. */
-function pastRearDoor({ plan, scene }: Context, { rear }: Swing): Met[] {
+function pastRearDoor({ plan, scene }: Context, { rear, beyond }: Swing): Met[] {
 	if (!rear) return [];
 	const { clearance, part } = rear;
 	const met: Met = { ...clearance, why: `${part} comes closest to the rear door on its way.` };
 	if (clearance.margin >= 0) return [met];
-	const { y, z } = clearance.at;
 	const door = openingsOf(plan.vehicle, scene.interior).find(
-		({ opening, across, z: high }) => opening.place === 'rear' && y >= across[0] && y <= across[1] && z >= high[0] && z <= high[1]
+		({ opening, across, z: high }) =>
+			opening.place === 'rear' && beyond.every(({ y, z }) => y >= across[0] && y <= across[1] && z >= high[0] && z <= high[1])
 	);
 	if (!door) return [met];
 	if (scene.mode.doors[door.id] === 'open' || door.opening.door === 'none') return [];

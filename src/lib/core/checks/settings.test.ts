@@ -7,7 +7,7 @@ import { findingsOf, type Finding } from '.';
 /** Two front seats and a bench, Mara at the wheel, a rear door, a cabinet, drawers, a table and a ring. */
 const start = made(
 	van({
-		seats: { wheel, other: { ...other, headRest: exact(150) }, bench: { ...bench, removable: true } },
+		seats: { wheel, other: { ...other, headRest: exact(150) }, bench: { ...bench, angle: 20, removable: true } },
 		openings: rearDoor(700),
 		anchors: { ring: ring(2600, 0) as never }
 	}),
@@ -45,6 +45,31 @@ describe('what a mode sets can be', () => {
 		const [found] = said(set(`modes.${mode}.seats`, { ...start.modes[mode].seats, [seat]: value })(start), 'seat-setting');
 		expect(found).toMatchObject({ status, modes: [mode], subjects: [seat] });
 		expect(found.why).toContain(words);
+	});
+	it('a bench leans as it was measured', () => {
+		const leant = set('modes.day.seats', { bench: setting('upright', { angle: 60 }) })(start);
+		expect(said(leant, 'seat-setting')[0]).toMatchObject({ status: 'clash', subjects: ['bench'], limit: 20, actual: 60 });
+	});
+	it('whoever rides without driving is asked about as well', () => {
+		const two = made(
+			start,
+			set('crew.b', { name: 'Bo', stature: 1700, weight: 70, wants: [] }),
+			set('modes.drive.people.b', { posture: 'in a seat' }),
+			set('modes.drive.seats', {
+				wheel: { state: 'upright', slide: 80, angle: 20 },
+				other: setting('upright', { angle: 55, headRest: 'out' })
+			}),
+			set('modes.drive.seats.bench', setting('removed'))
+		);
+		expect(said(two, 'seat-setting').map(({ key }) => key)).toEqual(['other+riding', 'other+head-rest']);
+	});
+	it('curtains that are drawn are nothing that stands open', () => {
+		const drawn = made(
+			start,
+			piece('window-cover', { hung: 'when a mode says so' }, 'curtain'),
+			set('modes.drive.pieces', { curtain: 'hung' })
+		);
+		expect(said(drawn, 'piece-state')).toEqual([]);
 	});
 	it('nobody minds a seat that lies back, or has no head rest, while parked or empty', () => {
 		const parked = set('modes.day.seats', { other: setting('upright', { angle: 55, headRest: 'out' }) })(start);

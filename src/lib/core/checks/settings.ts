@@ -1,6 +1,7 @@
 import { middleOf, vec3 } from '../geometry/vector';
 import { seatStates } from '../interior';
 import type { PlacedPiece } from '../modes';
+import { seatingIn } from '../people';
 import type { SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
 import { lengthMark } from '../units';
@@ -39,11 +40,17 @@ function outOfRange(seat: Seat, { state, slide, angle }: SeatSetting): Wrong[] {
 	const far = slide - range - BEYOND.mm;
 	const slides = { key: 'slide', unit: 'mm' as const, margin: -far, limit: range, actual: slide };
 	const tooFar = far > 0 ? [{ ...slides, why: `It is set ${lengthMark(slide)} forward; it slides ${lengthMark(range)}.` }] : [];
-	if (seat.type !== 'front seat' || state !== 'upright') return tooFar;
-	const [low, high] = [seat.uprightAngle, seat.reclinedAngle];
+	if (state !== 'upright') return tooFar;
+	// A bench leans as it was measured.
+	const [low, high] = seat.type === 'front seat' ? [seat.uprightAngle, seat.reclinedAngle] : [seat.angle, seat.angle];
 	const off = Math.max(low - angle, angle - high) - BEYOND.degrees;
 	const leans = { key: 'lean', unit: 'count' as const, margin: -off, limit: angle > high ? high : low, actual: angle };
-	return [...tooFar, ...(off > 0 ? [{ ...leans, why: `Its back is set to lean ${angle}° and leans from ${low}° to ${high}°.` }] : [])];
+	return [
+		...tooFar,
+		...(off > 0
+			? [{ ...leans, why: `Its back is set to lean ${angle}° and leans ${low === high ? `${low}°` : `from ${low}° to ${high}°`}.` }]
+			: [])
+	];
 }
 
 /** What must not be where somebody rides: a back that lies, a head rest that is out. */
@@ -67,20 +74,14 @@ function unfitToRide(seat: Seat, { state, angle, headRest }: SeatSetting): Wrong
 	];
 }
 
-/** Seats in which somebody rides in a mode for driving. */
-function riddenIn({ plan, scene }: CheckContext<'crew' | 'seats'>): ReadonlySet<string> {
-	if (scene.mode.use !== 'drive') return new Set();
-	const carrying = Object.entries(scene.mode.seats).flatMap(([id, { passengers = 0 }]) => (passengers > 0 ? [id] : []));
-	const driven = Object.entries(plan.crew).flatMap(([id, { driving }]) =>
-		driving && scene.mode.people[id]?.posture === 'in a seat' ? [driving.seat] : []
-	);
-	return new Set([...carrying, ...driven]);
-}
+/** Seats in which somebody rides in a mode for driving, whoever was found a place there. */
+const riddenIn = ({ plan, scene }: CheckContext<'crew' | 'seats' | 'lining'>): ReadonlySet<string> =>
+	new Set(scene.mode.use === 'drive' ? seatingIn(plan.vehicle, plan.crew, scene).seated.map(({ seat }) => seat) : []);
 
 /** Every seat as a mode sets it: in a state and place that it has, and fit to ride in where somebody does. */
 export const seatSetting = check({
 	rule: 'seat-setting',
-	reads: ['crew', 'seats'],
+	reads: ['crew', 'seats', 'lining'],
 	run: (context) => {
 		const { plan, scene } = context;
 		const ridden = riddenIn(context);
@@ -127,10 +128,10 @@ export const drivingSetting = check({
 				})
 });
 
-/** States that are passed through to open or reach something, and what a front leads to: nothing of this is so while driving. */
+/** States that are passed through to open or reach something, by a joint that is moved, and what a front leads to: nothing of this is so while driving. */
 const isOpen = ({ assembly, state }: PlacedPiece): boolean =>
 	assembly.fronts.some(({ to, from }) => to === state.id && from !== state.id) ||
-	(state.startsFor.length === 0 && (state.out ?? []).length === 0);
+	(state.startsFor.length === 0 && Object.keys(state.joints).length > 0 && (state.out ?? []).length === 0);
 
 /** Every piece is in a state that it has, and nothing stands open while driving. */
 export const pieceStates = check({

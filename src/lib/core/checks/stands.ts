@@ -82,6 +82,8 @@ const PLACES = 9;
 /** How far the middle of a thing lies beyond what bears it, mm; nothing where it lies over that. Things are as heavy all over. */
 function overhang(scene: Scene, near: Near<Body>, thing: NamedThing): number {
 	const { x, y, z } = thing.solid.box;
+	// The floor bears all of what stands on it, where no pit is.
+	if (Math.abs(z[0]) <= LEVEL && scene.interior.pits.length === 0) return 0;
 	const [long, broad] = [(x[1] - x[0]) / PLACES, (y[1] - y[0]) / PLACES];
 	const borne: [number, number][] = [];
 	for (let i = 0; i < PLACES; i++)

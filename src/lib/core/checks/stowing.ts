@@ -2,8 +2,9 @@ import { boxWithin } from '../geometry/convex';
 import { boxSeparation, middleOf, vec3, type Box } from '../geometry/vector';
 import type { Interior } from '../interior';
 import { remember } from '../memory';
-import type { PlacedPiece } from '../modes';
+import type { PlacedPiece, Scene } from '../modes';
 import type { Gear, Plan } from '../plan/plan';
+import type { Body } from '../scene';
 import { clearBoxes, leftOut, packBest, stow } from '../storage';
 import { lengthMark } from '../units';
 import { BODY_TABLES, bodiesOf, type BodyTable } from './bodies';
@@ -88,34 +89,37 @@ export const gearUnder = check({
 });
 
 /** What stands or lies in the rooms of a piece and does not belong to it: other pieces with their compartments, things, bars, seats. */
-function inTheRoomsOf(context: CheckContext<BodyTable>, { id, assembly: { spaces } }: PlacedPiece): { owner: string; box: Box }[] {
-	const others = bodiesOf(context)
+function inTheRoomsOf(scene: Scene, bodies: readonly Body[], { id, assembly: { spaces } }: PlacedPiece): { owner: string; box: Box }[] {
+	const others = bodies
 		.filter(({ of }) => of.kind !== 'person' && of.kind !== 'animal' && of.kind !== 'pad' && of.owner !== id)
 		.flatMap(({ of: { owner }, shapes }) =>
 			shapes.flatMap((shape) => spaces.flatMap((space) => boxWithin(shape, space.box) ?? []).map((box) => ({ owner, box })))
 		);
 	// Nothing is put into the drawers of what stands there: its compartments are as full as its boards.
 	const within = (a: Box, b: Box) => (['x', 'y', 'z'] as const).every((axis) => a[axis][0] >= b[axis][0] && a[axis][1] <= b[axis][1]);
-	const compartments = context.scene.pieces
+	const compartments = scene.pieces
 		.filter((piece) => piece.id !== id)
 		.flatMap((piece) => piece.assembly.spaces.map(({ box }) => ({ owner: piece.id, box })))
 		.filter(({ box }) => spaces.some((space) => within(box, space.box)));
 	return [...others, ...compartments].filter(({ box }) => spaces.some((space) => boxSeparation(space.box, box) < -1));
 }
 
-/** What goes to one piece in the mode that is asked about, what else takes its rooms, and how it all goes in. */
-export function stowedIn(context: CheckContext<BodyTable | 'gear'>, piece: PlacedPiece) {
-	const { plan, scene } = context;
-	if (piece.assembly.spaces.length === 0 || !gearBy(plan.gear).has(piece.id)) return undefined;
+const stowed = remember((gear: Plan['gear'], scene: Scene, bodies: readonly Body[], piece: PlacedPiece) => {
 	// What does not go in by itself is told by itself; what lies somewhere of its own in this mode is not there.
 	const ways = waysOf(scene.interior, piece.assembly);
-	const there = gearBy(plan.gear)
-		.get(piece.id)!
-		.filter((one) => !Object.hasOwn(scene.mode.lies ?? {}, one[0]) && leftOut(packBest(ways, [one])) === 0);
-	const besides = inTheRoomsOf(context, piece);
+	const there = (gearBy(gear).get(piece.id) ?? []).filter(
+		(one) => !Object.hasOwn(scene.mode.lies ?? {}, one[0]) && leftOut(packBest(ways, [one])) === 0
+	);
+	const besides = inTheRoomsOf(scene, bodies, piece);
 	const taken = besides.map(({ box }) => box);
 	return there.length === 0 ? undefined : { there, besides, packing: packBest(ways, there, taken) };
-}
+});
+
+/** What goes to one piece in the mode that is asked about, what else takes its rooms, and how it all goes in; remembered, since two rules ask. */
+export const stowedIn = (context: CheckContext<BodyTable | 'gear'>, piece: PlacedPiece) =>
+	piece.assembly.spaces.length === 0 || !gearBy(context.plan.gear).has(piece.id)
+		? undefined
+		: stowed(context.plan.gear, context.scene, bodiesOf(context), piece);
 
 /** Everything that goes to one piece, and what stands in its rooms besides: no room is used twice. */
 export const gearTogether = check({
@@ -124,9 +128,9 @@ export const gearTogether = check({
 	run: (context) => {
 		const { plan, scene } = context;
 		return scene.pieces.flatMap((piece): Result[] => {
-			const stowed = stowedIn(context, piece);
-			if (!stowed || stowed.there.length + stowed.besides.length < 2) return [];
-			const { there, besides, packing } = stowed;
+			const found = stowedIn(context, piece);
+			if (!found || found.there.length + found.besides.length < 2) return [];
+			const { there, besides, packing } = found;
 			const out = leftOut(packing);
 			const left = Object.entries(packing.left).map(([id, n]) => several({ ...plan.gear[id], count: n }));
 			return [

@@ -99,3 +99,9 @@ export function seatStates(seat: Seat): SeatSetting['state'][] {
 
 /** Floor lining to take off heights that were measured on the bare floor. */
 export const floorLining = ({ lining }: Pick<Vehicle, 'lining'>): number => liningOff(lining).floor;
+
+/** A seat as it would stand in some states, its back as upright as it goes, slid to either end. */
+export function seatAtItsEnds(id: string, seat: Seat, states: readonly SeatSetting['state'][], floorLining: number): SeatSolid[] {
+	const angle = seat.type === 'front seat' ? seat.uprightAngle : seat.angle;
+	return states.flatMap((state) => [0, seat.slide?.mm ?? 0].map((slide) => seatSolid(id, seat, { state, slide, angle }, floorLining)));
+}
