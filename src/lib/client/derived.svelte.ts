@@ -45,22 +45,32 @@ export class Derived {
 	}
 
 	private readonly work = newest(async ({ plan, gaze, system }: { plan: Plan; gaze: Gaze; system: UnitSystem }) => {
-		try {
+		await this.attempt('This plan could not be worked out; what is shown is older', async () => {
 			const look = await this.remote.look(plan, gaze);
 			this.look = look;
 			this.findings = keepFixes(this.findings, look.findings);
 			this.failure = undefined;
-		} catch (error) {
-			this.failure = `This plan could not be worked out: ${(error as Error).message}`;
-		}
+		});
 		// Looking elsewhere changes nothing about the findings: only a new plan, or other units, ask for new fixes.
 		const same = this.refined?.plan === plan && this.refined.system === system;
 		if (same && this.refined?.selected === gaze.selected) return;
 		clearTimeout(this.rest);
 		this.refined = { plan, system, selected: gaze.selected };
 		this.owed ||= !same;
-		this.rest = setTimeout(() => void this.refine(gaze.selected, system), REST);
+		this.rest = setTimeout(
+			() => void this.attempt('Tolerances and fixes could not be worked out', () => this.refine(gaze.selected, system)),
+			REST
+		);
 	});
+
+	/** Does something, and says so when it fails; what was worked out before stays. */
+	private async attempt(otherwise: string, work: () => Promise<void>): Promise<void> {
+		try {
+			await work();
+		} catch (error) {
+			this.failure = `${otherwise}: ${(error as Error).message}`;
+		}
+	}
 
 	private async refine(selected: string | undefined, system: UnitSystem): Promise<void> {
 		const { owed } = this;
@@ -83,7 +93,7 @@ export class Derived {
 	/** Says which finding is open on screen, if any: what settles it is worked out now and with every new plan. */
 	open(id: string | undefined, system: UnitSystem): void {
 		this.opened = id === undefined ? undefined : { id, system };
-		void this.settle();
+		void this.attempt('What settles it could not be worked out', () => this.settle());
 	}
 
 	private async settle(): Promise<void> {
@@ -98,11 +108,7 @@ export class Derived {
 
 	/** What besides the height is traded for millimetres, setting by setting as it is worked out. */
 	readonly levers = newest(async ({ plan, piece, report }: { plan: Plan; piece: string; report: (levers: Lever[]) => void }) => {
-		try {
-			await this.remote.levers(plan, piece, proxy(report));
-		} catch (error) {
-			this.failure = `The levers could not be worked out: ${(error as Error).message}`;
-		}
+		await this.attempt('The levers could not be worked out', () => this.remote.levers(plan, piece, proxy(report)));
 	});
 
 	/** Works out the way from one mode to another. */

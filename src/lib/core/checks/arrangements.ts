@@ -1,8 +1,11 @@
+import { assemblyOf } from '../derive';
 import { seatStates } from '../interior';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Gear, Mode, Plan, SeatSetting } from '../plan/plan';
+import type { Seat } from '../plan/seat';
 import type { Finding } from './finding';
 import { isWorse, resultId, resultsOfKey, statusOf } from './run';
+import { isOpenIn, seatRange } from './settings';
 
 /** Something set otherwise in the modes of a finding instead of built otherwise. */
 export interface Arrangement {
@@ -24,7 +27,20 @@ const SEAT_WORDS: Record<SeatSetting['state'], (seat: string) => string> = {
 
 type Tried = Pick<Arrangement, 'label' | 'edits' | 'claim'>;
 
-/** Every other state of a seat, and its head rest in or out, in some modes. */
+const within = (label: string, edits: Edit[]): Tried[] => (edits.length > 0 ? [{ label, edits }] : []);
+
+/** Slide and lean brought to the nearest that a seat reaches, under `path`; none where they are within. */
+function withinReach(seat: Seat, path: string[], { slide, angle }: { slide: number; angle: number }): Edit[] {
+	const { slides, leans } = seatRange(seat);
+	const nearest = (value: number, [low, high]: readonly [number, number]) => Math.min(high, Math.max(low, value));
+	const edits: [string, number, number][] = [
+		['slide', slide, nearest(slide, slides)],
+		['angle', angle, nearest(angle, leans)]
+	];
+	return edits.filter(([, now, to]) => now !== to).map(([key, , value]) => ({ path: [...path, key], value }));
+}
+
+/** Every other state of a seat, its head rest in or out, and as far as it goes where it is set beyond, in some modes. */
 function seatArrangements({ vehicle, modes }: Plan, ids: readonly string[], seatId: string): Tried[] {
 	const seat = vehicle.seats[seatId];
 	const name = seat.name.toLowerCase();
@@ -40,7 +56,34 @@ function seatArrangements({ vehicle, modes }: Plan, ids: readonly string[], seat
 		seat.headRest && settings.some(({ headRest }) => headRest !== 'out')
 			? [{ label: `Pull out the head rest of the ${name}`, edits: set('headRest', 'out') }]
 			: [];
-	return [...states, ...rests];
+	const put =
+		seat.headRest && settings.some(({ headRest }) => headRest === 'out')
+			? [{ label: `Put the head rest of the ${name} in`, edits: set('headRest', 'in') }]
+			: [];
+	const reached = ids.flatMap((mode) => withinReach(seat, ['modes', mode, 'seats', seatId], modes[mode].seats[seatId]));
+	return [...within(`Set the ${name} as far as it goes`, reached), ...states, ...rests, ...put];
+}
+
+/** Whoever drives takes the seat as far as it goes. */
+function drivingArrangements({ crew, vehicle }: Plan, id: string): Tried[] {
+	const { name, driving } = crew[id];
+	if (!driving) return [];
+	return within(
+		`${name} drives with the seat as far as it goes`,
+		withinReach(vehicle.seats[driving.seat], ['crew', id, 'driving'], driving)
+	);
+}
+
+/** A piece in every other state of its own; while driving only what is shut. */
+function pieceArrangements({ pieces, vehicle, stock, modes }: Plan, ids: readonly string[], id: string): Tried[] {
+	const { states, fronts } = assemblyOf(pieces[id], vehicle, stock);
+	const drives = ids.some((mode) => modes[mode].use === 'drive');
+	return states
+		.filter((state) => ids.some((mode) => modes[mode].pieces[id] !== state.id) && !(drives && isOpenIn(fronts, state)))
+		.map((state) => ({
+			label: `${pieces[id].name}: ${state.name.toLowerCase()}`,
+			edits: ids.map((mode) => ({ path: ['modes', mode, 'pieces', id], value: state.id }))
+		}));
 }
 
 /** Gear turned, laid down or tied down. */
@@ -84,12 +127,21 @@ function personArrangements({ crew, modes }: Plan, ids: readonly string[], id: s
 }
 
 /**
- * What settles a finding without building anything otherwise: seats of its subjects in another state, gear turned or laid down or
- * tied down, somebody lying the other way round, in all the modes of the finding.
+ * What settles a finding without building anything otherwise: seats of its subjects in another state or within their range, gear
+ * turned or laid down or tied down, somebody lying the other way round, a door or a front shut, in all the modes of the finding.
  */
 export function arrangements(plan: Plan, finding: Finding): Arrangement[] {
 	const { modes, subjects, rule } = finding;
 	const tried = subjects.flatMap((id): Tried[] => {
+		if (rule === 'driving-setting') return Object.hasOwn(plan.crew, id) ? drivingArrangements(plan, id) : [];
+		if (rule === 'piece-state') return pieceArrangements(plan, modes, id);
+		if (rule === 'doors-shut')
+			return [
+				{
+					label: `Shut the ${plan.vehicle.openings[id].name.toLowerCase()}`,
+					edits: modes.map((mode) => ({ path: ['modes', mode, 'doors', id], value: 'shut' }))
+				}
+			];
 		if (Object.hasOwn(plan.vehicle.seats, id)) return seatArrangements(plan, modes, id);
 		if (Object.hasOwn(plan.gear, id)) return gearArrangements(plan, modes, id, plan.gear[id], rule);
 		if (Object.hasOwn(plan.crew, id)) return personArrangements(plan, modes, id);

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { Plan } from '../plan';
 import { exact } from '../testing/plans';
 import { bed, bench, driving, made, other, piece, rearDoor, ring, set, upright, van, wheel } from '../testing/trap-van';
-import { findingsOf, type Finding } from '.';
+import { applyEdits } from '../plan/edit';
+import { findingsOf, fixesFor, type Finding } from '.';
 
 /** Two front seats and a bench, Mara at the wheel, a rear door, a cabinet, drawers, a table and a ring. */
 const start = made(
@@ -91,6 +92,28 @@ describe('what a mode sets can be', () => {
 		expect(said(set('modes.day.pieces', { table: 'table' })(start), 'piece-state')).toEqual([]);
 		expect(said(set('modes.drive.doors', { rear: 'open' })(start), 'doors-shut')[0]).toMatchObject({ status: 'clash', subjects: ['rear'] });
 		expect(said(set('modes.day.doors', { rear: 'open' })(start), 'doors-shut')).toEqual([]);
+	});
+	it.each([
+		['modes.day.seats.other', setting('upright', { slide: 900 }), 'seat-setting', 'Set the other seat as far as it goes'],
+		['modes.day.seats.other', setting('upright', { angle: 88 }), 'seat-setting', 'Set the other seat as far as it goes'],
+		['modes.night.seats', { wheel: setting('removed') }, 'seat-setting', 'Set up the driver’s seat'],
+		[
+			'modes.drive.seats.other',
+			setting('upright', { passengers: 1, headRest: 'out' }),
+			'seat-setting',
+			'Put the head rest of the other seat in'
+		],
+		['crew.mara.driving.slide', 700, 'driving-setting', 'Mara drives with the seat as far as it goes'],
+		['modes.drive.pieces', { table: 'table' }, 'piece-state', 'table: put away'],
+		['modes.drive.pieces', { drawers: 'open-bay-1-drawer-1' }, 'piece-state', 'drawers: shut'],
+		['modes.day.pieces', { table: 'upside down' }, 'piece-state', 'table: table'],
+		['modes.drive.doors', { rear: 'open' }, 'doors-shut', 'Shut the rear door']
+	])('%s set to %j is put right in one step', (path, value, rule, label) => {
+		const wrong = set(path, value)(start);
+		const [finding] = said(wrong, rule);
+		const fix = fixesFor(wrong, finding, {}).find((one) => one.label === label);
+		expect(fix?.label ?? fixesFor(wrong, finding, {}).map((one) => one.label)).toBe(label);
+		expect(said(applyEdits(wrong, fix!.edits), rule).filter(({ key }) => key === finding.key)).toEqual([]);
 	});
 	it('a state that a piece has not is a question', () => {
 		const [found] = said(set('modes.day.pieces', { table: 'upside down' })(start), 'piece-state');

@@ -33,16 +33,23 @@ function impossibleState(seat: Seat, { state }: SeatSetting): Wrong[] {
 	];
 }
 
+/** How far a seat slides, mm, and how its back leans, degrees; a bench leans as it was measured. */
+export const seatRange = (seat: Seat): { slides: readonly [number, number]; leans: readonly [number, number] } => ({
+	slides: [0, seat.slide?.mm ?? 0],
+	leans: seat.type === 'front seat' ? [seat.uprightAngle, seat.reclinedAngle] : [seat.angle, seat.angle]
+});
+
 /** A slide or lean that a seat does not reach. */
 function outOfRange(seat: Seat, { state, slide, angle }: SeatSetting): Wrong[] {
 	if (state === 'removed') return [];
-	const range = seat.slide?.mm ?? 0;
+	const {
+		slides: [, range],
+		leans: [low, high]
+	} = seatRange(seat);
 	const far = slide - range - BEYOND.mm;
-	const slides = { key: 'slide', unit: 'mm' as const, margin: -far, limit: range, actual: slide };
-	const tooFar = far > 0 ? [{ ...slides, why: `It is set ${lengthMark(slide)} forward; it slides ${lengthMark(range)}.` }] : [];
+	const slid = { key: 'slide', unit: 'mm' as const, margin: -far, limit: range, actual: slide };
+	const tooFar = far > 0 ? [{ ...slid, why: `It is set ${lengthMark(slide)} forward; it slides ${lengthMark(range)}.` }] : [];
 	if (state !== 'upright') return tooFar;
-	// A bench leans as it was measured.
-	const [low, high] = seat.type === 'front seat' ? [seat.uprightAngle, seat.reclinedAngle] : [seat.angle, seat.angle];
 	const off = Math.max(low - angle, angle - high) - BEYOND.degrees;
 	const leans = { key: 'lean', unit: 'count' as const, margin: -off, limit: angle > high ? high : low, actual: angle };
 	return [
@@ -129,8 +136,8 @@ export const drivingSetting = check({
 });
 
 /** States that are passed through to open or reach something, by a joint that is moved, and what a front leads to: nothing of this is so while driving. */
-const isOpen = ({ assembly, state }: PlacedPiece): boolean =>
-	assembly.fronts.some(({ to, from }) => to === state.id && from !== state.id) ||
+export const isOpenIn = (fronts: PlacedPiece['assembly']['fronts'], state: PlacedPiece['state']): boolean =>
+	fronts.some(({ to, from }) => to === state.id && from !== state.id) ||
 	(state.startsFor.length === 0 && Object.keys(state.joints).length > 0 && (state.out ?? []).length === 0);
 
 /** Every piece is in a state that it has, and nothing stands open while driving. */
@@ -161,7 +168,7 @@ export const pieceStates = check({
 						unknown: true
 					}
 				];
-			if (scene.mode.use === 'drive' && isOpen(piece))
+			if (scene.mode.use === 'drive' && isOpenIn(piece.assembly.fronts, state))
 				return [{ ...common, margin: -1, why: `${state.name}, while driving: everything is shut and stowed before it moves.` }];
 			return [];
 		})
