@@ -10,6 +10,9 @@ import { check, type Result } from './finding';
 /** No board narrower and no bar shorter than this can be sawn and screwed, mm; our own judgement. A bar is as narrow as it is sold. */
 const LEAST = 8;
 
+/** Sections that differ by less are the same, mm: what sums leave behind the decimal point. */
+const SAME = 0.05;
+
 interface Spare {
 	part: Part;
 	spare: number;
@@ -30,6 +33,16 @@ function spareOf(part: Part, stock: Stock): Spare | undefined {
 	if (part.form === 'bar') {
 		const bar = stock.bars[part.stock];
 		if (!bar) return undefined;
+		// Sawn narrower it can be; wider or thicker than it is sold it cannot.
+		const section = [y[1] - y[0], part.thickness].sort((a, b) => b - a);
+		const sold = [bar.width, bar.thickness].sort((a, b) => b - a);
+		const over = Math.max(section[0] - sold[0], section[1] - sold[1]);
+		if (over > SAME)
+			return {
+				part,
+				spare: -over,
+				why: `${part.name} is ${section.map((one) => lengthMark(Math.ceil(one))).join(' × ')} in section; ${bar.name} is ${sold.map((one) => lengthMark(one)).join(' × ')}.`
+			};
 		return {
 			part,
 			spare: bar.length - long,

@@ -38,7 +38,7 @@ const builtBefore = new WeakMap<Vehicle, Vehicle>();
 
 const assembled = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']): Assembly => {
 	const windows = windowsOf(vehicle, interiorOf(vehicle));
-	const built = assemble(piece, { interior: interiorOf(vehicle), windows, zones: zonesOf(vehicle), stock });
+	const built = assemble(piece, { interior: interiorOf(vehicle), windows, zones: zonesOf(vehicle), seats: vehicle.seats, stock });
 	const before = builtBefore.get(vehicle);
 	return before ? shareStructure(assembled(piece, before, stock), built) : built;
 });

@@ -1,6 +1,7 @@
 import type { Solid } from '../interior';
 import { remember } from '../memory';
-import type { NamedSolid, PlacedPad, PlacedPart, PlacedPiece } from './scene';
+import type { PlacedPad, PlacedPart } from '../pieces/placing';
+import type { NamedSolid, PlacedPiece } from './scene';
 
 /** A placed part or pad as a solid. */
 export const solidOf = (placed: PlacedPart | PlacedPad): Solid => ({

@@ -5,6 +5,7 @@ import type { Box, Vec2, Vec3 } from '../geometry/vector';
 import type { Interior, WindowPane, ZoneSolid } from '../interior';
 import type { Stock } from '../plan/plan';
 import type { Use } from '../plan/use';
+import type { Vehicle } from '../plan/vehicle';
 import type { SlideName } from '../slides';
 import type { Foam } from './parameter';
 
@@ -278,6 +279,7 @@ export interface Surroundings {
 	interior: Interior;
 	windows: readonly WindowPane[];
 	zones: readonly ZoneSolid[];
+	seats: Vehicle['seats'];
 	stock: Stock;
 }
 
@@ -288,7 +290,8 @@ export const KIND_GROUPS = [
 	'boxes and seats',
 	'cabinets and drawers',
 	'tables',
-	'floor and windows'
+	'floor and windows',
+	'own pieces'
 ] as const;
 
 /** A recipe: parameters in, assembly out. */

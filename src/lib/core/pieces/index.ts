@@ -15,6 +15,7 @@ import { infill } from './infill';
 import { ledgeSofa } from './ledge-sofa';
 import { lidPlatform } from './lid-platform';
 import { moduleBed } from './module-bed';
+import { own } from './own';
 import { overheadNet } from './overhead-net';
 import { petDeck } from './pet-deck';
 import { rakedPlatform } from './raked-platform';
@@ -56,7 +57,8 @@ export const KINDS = {
 	'drawer-unit': drawerUnit,
 	bunk,
 	'pet-deck': petDeck,
-	'floor-panels': floorPanels
+	'floor-panels': floorPanels,
+	own
 } satisfies Record<KindName, unknown>;
 
 /** The recipe of a piece, with its parameters typed loosely: for code that treats all kinds alike. */

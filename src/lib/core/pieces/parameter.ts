@@ -3,7 +3,7 @@ import { z } from 'zod';
 /** What the form, the fixes and the help text know of a parameter of a piece. */
 export interface ParameterMeta {
 	label: string;
-	unit: 'mm' | 'deg' | 'kg' | 'count' | 'choice' | 'yes-no' | 'sheet' | 'bar' | 'cloth';
+	unit: 'mm' | 'deg' | 'kg' | 'count' | 'choice' | 'yes-no' | 'sheet' | 'bar' | 'cloth' | 'design';
 	hint?: string;
 	/** Verbs for turning the value up and down; parameters without them are never proposed as a fix. */
 	more?: string;

@@ -18,6 +18,7 @@ import { ledgeSofaParams } from './ledge-sofa/params';
 import { lidPlatformParams } from './lid-platform/params';
 import { moduleBedParams } from './module-bed/params';
 import { overheadNetParams } from './overhead-net/params';
+import { ownParams } from './own/params';
 import { petDeckParams } from './pet-deck/params';
 import { rakedPlatformParams } from './raked-platform/params';
 import { seatCubeParams } from './seat-cube/params';
@@ -66,7 +67,8 @@ export const pieceSchema = z
 		entry('drawer-unit', drawerUnitParams),
 		entry('bunk', bunkParams),
 		entry('pet-deck', petDeckParams),
-		entry('floor-panels', floorPanelsParams)
+		entry('floor-panels', floorPanelsParams),
+		entry('own', ownParams)
 	])
 	.meta({ id: 'piece' });
 export type Piece = z.infer<typeof pieceSchema>;

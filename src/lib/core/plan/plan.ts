@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pieceSchema, type Piece } from '../pieces/schema';
+import { stockUses } from '../pieces/stock-uses';
 import { briefSchema } from './brief';
 import { clothStockSchema, STARTING_CLOTHS } from './cloths';
 import { foamStockSchema, STARTING_FOAMS } from './foams';
@@ -173,11 +174,7 @@ function piecesKnown(
 			if ('anchor' in held) known(plan.vehicle.anchors, held.anchor, ['pieces', id, 'held', one, 'anchor'], 'anchor');
 			if ('neighbour' in held) known(plan.pieces, held.neighbour, ['pieces', id, 'held', one, 'neighbour'], 'piece');
 		}
-		for (const [key, value] of Object.entries(piece.params)) {
-			if (key.endsWith('Sheet')) known(plan.stock.sheets, String(value), ['pieces', id, 'params', key], 'sheet');
-			if (key.endsWith('Cloth')) known(plan.stock.cloths, String(value), ['pieces', id, 'params', key], 'cloth');
-			if (key.endsWith('Bar')) known(plan.stock.bars, String(value), ['pieces', id, 'params', key], 'bar');
-		}
+		for (const { table, id: stock, path } of stockUses(piece)) known(plan.stock[table], stock, ['pieces', id, ...path], table.slice(0, -1));
 	}
 }
 

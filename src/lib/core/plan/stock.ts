@@ -1,4 +1,5 @@
 import type { Piece } from '../pieces/schema';
+import { stockUses, type StockUse } from '../pieces/stock-uses';
 import { STARTING_CLOTHS } from './cloths';
 import { STARTING_FOAMS } from './foams';
 import type { Stock } from './plan';
@@ -32,15 +33,13 @@ export const STARTING_STOCK: Stock = {
 
 /** A stock, and from the usual one whatever else some pieces are cut from. */
 export function stockFor(stock: Stock, pieces: Readonly<Record<string, Piece>>): Stock {
-	const wanted = Object.values(pieces).flatMap(({ params }) => Object.entries(params).map(([key, value]) => [key, String(value)] as const));
-	const completed = <T>(own: Record<string, T>, usual: Record<string, T>, ending: 'Sheet' | 'Bar' | 'Cloth'): Record<string, T> => {
-		const missing = wanted.flatMap(([key, id]) =>
-			key.endsWith(ending) && !Object.hasOwn(own, id) && Object.hasOwn(usual, id) ? [id] : []
-		);
+	const wanted = Object.values(pieces).flatMap(stockUses);
+	const completed = <T>(own: Record<string, T>, usual: Record<string, T>, of: StockUse['table']): Record<string, T> => {
+		const missing = wanted.flatMap(({ table, id }) => (table === of && !Object.hasOwn(own, id) && Object.hasOwn(usual, id) ? [id] : []));
 		return missing.length === 0 ? own : { ...own, ...Object.fromEntries(missing.map((id) => [id, usual[id]])) };
 	};
-	const sheets = completed(stock.sheets, STARTING_STOCK.sheets, 'Sheet');
-	const bars = completed(stock.bars, STARTING_STOCK.bars, 'Bar');
-	const cloths = completed(stock.cloths, STARTING_STOCK.cloths, 'Cloth');
+	const sheets = completed(stock.sheets, STARTING_STOCK.sheets, 'sheets');
+	const bars = completed(stock.bars, STARTING_STOCK.bars, 'bars');
+	const cloths = completed(stock.cloths, STARTING_STOCK.cloths, 'cloths');
 	return sheets === stock.sheets && bars === stock.bars && cloths === stock.cloths ? stock : { ...stock, sheets, bars, cloths };
 }

@@ -1,5 +1,6 @@
 import type { Piece } from '../pieces/schema';
-import type { Edit } from './edit';
+import { stockUses } from '../pieces/stock-uses';
+import { applyEdits, type Edit } from './edit';
 import { freeId } from './id';
 import type { Mode, Plan, Variant } from './plan';
 import { stockFor } from './stock';
@@ -44,23 +45,19 @@ function modeIn({ vehicle, crew, gear }: Plan, pieces: Readonly<Record<string, P
  * what held a piece to an anchor or a neighbour that is gone goes as well.
  */
 function piecesIn({ stock, vehicle }: Pick<Plan, 'stock' | 'vehicle'>, pieces: Readonly<Record<string, Piece>>): Record<string, Piece> {
-	const instead = (key: string, value: unknown): unknown => {
-		const table = key.endsWith('Sheet')
-			? stock.sheets
-			: key.endsWith('Bar')
-				? stock.bars
-				: key.endsWith('Cloth')
-					? stock.cloths
-					: undefined;
-		return !table || Object.hasOwn(table, String(value)) ? value : (Object.keys(table)[0] ?? value);
-	};
+	const instead = (piece: Piece): Piece =>
+		applyEdits(
+			piece,
+			stockUses(piece)
+				.filter(({ table, id }) => !Object.hasOwn(stock[table], id))
+				.map(({ table, id, path }) => ({ path, value: Object.keys(stock[table])[0] ?? id }))
+		);
 	return Object.fromEntries(
 		Object.entries(pieces).map(([id, piece]) => {
-			const params = Object.fromEntries(Object.entries(piece.params).map(([key, value]) => [key, instead(key, value)]));
 			const held = Object.entries(piece.held ?? {}).filter(([, one]) =>
 				'anchor' in one ? Object.hasOwn(vehicle.anchors, one.anchor) : !('neighbour' in one) || Object.hasOwn(pieces, one.neighbour)
 			);
-			return [id, { ...piece, params, ...(piece.held ? { held: Object.fromEntries(held) } : {}) } as Piece];
+			return [id, { ...instead(piece), ...(piece.held ? { held: Object.fromEntries(held) } : {}) } as Piece];
 		})
 	);
 }

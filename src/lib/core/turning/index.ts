@@ -17,10 +17,23 @@ export interface Knob {
 /** Nothing lies further than this from the centre line, as plans have it, mm. */
 const ACROSS = 1500;
 
-/** Every number of a piece that its kind gives verbs for, within the range of its schema. */
+/** The sizes that whoever designed an own piece gave names to. */
+const ownKnobs = (id: string, { sizes }: Extract<Piece, { kind: 'own' }>['params']['design']): Knob[] =>
+	Object.entries(sizes).map(([key, { called, value, low, high }]) => ({
+		path: ['pieces', id, 'params', 'design', 'sizes', key, 'value'],
+		value,
+		range: [low, high],
+		step: 1,
+		more: `Make “${called}” larger`,
+		less: `Make “${called}” smaller`,
+		unit: 'mm'
+	}));
+
+/** Every number of a piece that its kind gives verbs for, within the range of its schema, and the named sizes of an own piece. */
 export function pieceKnobs(id: string, piece: Piece): Knob[] {
 	const { params } = kindOf(piece.kind);
-	return Object.entries(params.shape).flatMap(([key, schema]): Knob[] => {
+	const own = piece.kind === 'own' ? ownKnobs(id, piece.params.design) : [];
+	const given = Object.entries(params.shape).flatMap(([key, schema]): Knob[] => {
 		const meta = parameterMeta(schema);
 		if (!isAsked(meta, piece.params)) return [];
 		const { [key]: own, [meta.zeroIs ?? key]: other } = piece.params as Record<string, unknown>;
@@ -40,6 +53,7 @@ export function pieceKnobs(id: string, piece: Piece): Knob[] {
 			}
 		];
 	});
+	return [...given, ...own];
 }
 
 /** Slide and lean of a seat in a mode, as far as it has them; none where the mode does not set the seat. */

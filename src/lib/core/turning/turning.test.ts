@@ -56,3 +56,10 @@ it('only numbers that have words for both ways are turned', () => {
 	expect(keys).not.toContain('sections');
 	expect(keys).not.toContain('legBar');
 });
+
+it('the named sizes of an own piece are turned within their own range', () => {
+	const plan = withPiece(starterPlan('Test', 'small van'), 'mine', 'own');
+	const knob = pieceKnobs('mine', plan.pieces.mine).find(({ path }) => path.includes('gap'))!;
+	expect(knob).toMatchObject({ path: ['pieces', 'mine', 'params', 'design', 'sizes', 'gap', 'value'], value: 12, range: [0, 100] });
+	expect(knob.more).toBe('Make “Gap to the walls” larger');
+});

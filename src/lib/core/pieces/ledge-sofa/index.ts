@@ -78,6 +78,7 @@ function parts(params: Params, frame: Frame): Part[] {
 	const D = params.seatDepth;
 	const b = frame.bar.thickness;
 	const rail: Range = [frame.under, frame.pullZ[0]];
+	const ledge: Range = [frame.z[0] - frame.bar.width, frame.z[0]];
 	const end = frame.armX[1];
 	const leg = (id: string, link: string, x: number, depth: number, top: number) =>
 		barIn(
@@ -95,7 +96,7 @@ function parts(params: Params, frame: Frame): Part[] {
 			y: frame.y(b + 4, D),
 			z: frame.pullZ
 		}),
-		barIn('ledger', 'Ledger at the wall', params.frameBar, 'frame', { x: frame.x, y: frame.y(0, b), z: [frame.under, frame.z[0]] }, 'x'),
+		barIn('ledger', 'Ledger at the wall', params.frameBar, 'frame', { x: frame.x, y: frame.y(0, b), z: ledge }, 'x'),
 		barIn(
 			'rail',
 			'Rail under the front',
@@ -110,7 +111,7 @@ function parts(params: Params, frame: Frame): Part[] {
 				'End bar',
 				params.frameBar,
 				'frame',
-				{ x: [from, from + b], y: frame.y(b, D - frame.leg.thickness - b), z: [frame.under, frame.z[0]] },
+				{ x: [from, from + b], y: frame.y(b, D - frame.leg.thickness - b), z: ledge },
 				'y'
 			)
 		),

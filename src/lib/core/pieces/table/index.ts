@@ -176,7 +176,7 @@ const battensOf = ({ stand, params, bar, z }: Frame, stretches: Range[], below: 
 			'Batten on the wall',
 			params.frameBar,
 			'frame',
-			stand.box(w, [0, bar.thickness], below ? [z[0] - bar.width, z[0]] : [z[0] - bar.width, z[1]]),
+			stand.box(w, [0, bar.thickness], below ? [z[0] - bar.width, z[0]] : [z[1] - bar.width, z[1]]),
 			axesOf(stand).along
 		)
 	);

@@ -1,0 +1,210 @@
+import { bounds, union, type Polygon } from '../geometry/polygon';
+import type { Box } from '../geometry/vector';
+import { chainOf, linkPoses, padsIn, placedPads, placedParts, type PlacedPad, type PlacedPart } from '../pieces/placing';
+import type { Assembly, PieceState, SlatZone, Space, Surface } from '../pieces/assembly';
+import { reachOn } from '../pieces/making';
+import type { Interior } from '../interior';
+import { AXES, type DesignNode } from './schema';
+
+type Looks = NonNullable<Extract<DesignNode, { kind: 'pad' }>['looks']>;
+/** What the nodes of parts and pads say of their use, by id. */
+export interface Said {
+	boards: ReadonlyMap<string, 'sleep' | 'work' | 'animal'>;
+	looks: ReadonlyMap<string, Looks>;
+}
+
+/** Surfaces that are the same in several states are one. */
+function merged(found: readonly Surface[]): Surface[] {
+	const known = new Map<string, Surface>();
+	for (const { id, states, ...rest } of found) {
+		const key = JSON.stringify([id.replace(/-\d+$/, ''), rest]);
+		const before = known.get(key);
+		known.set(key, before ? { ...before, states: [...before.states, ...states] } : { id, states, ...rest });
+	}
+	return [...known.values()].map((one, i) => ({ ...one, id: `${one.use}-${i + 1}` }));
+}
+
+/** Where one looks who sits on a seat, in its outline. */
+function seatFacing(looks: Looks, outline: Polygon): Pick<Surface, 'faces' | 'raked'> {
+	const { x, y } = bounds(outline);
+	switch (looks) {
+		case 'left':
+			return { faces: { direction: 'left', backAt: y[0], edgeAt: y[1] } };
+		case 'right':
+			return { faces: { direction: 'right', backAt: y[1], edgeAt: y[0] } };
+		case 'rear':
+			return { raked: { backAt: x[1], facing: -1, slope: 0 } };
+		case 'front':
+			return { raked: { backAt: x[0], facing: 1, slope: 0 } };
+	}
+}
+
+/** Cushions that lie level, by the height and kind of what they make together. */
+function byLevel(pads: readonly PlacedPad[]): PlacedPad[][] {
+	const levels = new Map<string, PlacedPad[]>();
+	for (const pad of pads) {
+		const key = [Math.round(pad.box.z[0]), Math.round(pad.box.z[1]), pad.pad.foam].join();
+		levels.set(key, [...(levels.get(key) ?? []), pad]);
+	}
+	return [...levels.values()];
+}
+
+/** Surfaces to lie, sit and work on in one state: what mattresses make together, each seat, and boards that are for something. */
+function surfacesIn(state: PieceState, parts: readonly PlacedPart[], pads: readonly PlacedPad[], { boards, looks }: Said): Surface[] {
+	const level = pads.filter(({ footprint, box, pad }) => footprint !== null && Math.abs(box.z[1] - box.z[0] - pad.size.z) < 1);
+	const common = { states: [state.id] };
+	const beds = byLevel(level.filter(({ role }) => role === 'mattress')).flatMap((together) =>
+		union(together.map(({ footprint }) => footprint!)).map((outline): Surface => {
+			const [{ box, pad }] = together;
+			return { id: 'sleep', use: 'sleep', outline, base: box.z[0], pad: box.z[1] - box.z[0], foam: pad.foam, ...common };
+		})
+	);
+	const seats = level.flatMap(({ pad, role, box, footprint }): Surface[] => {
+		const way = role === 'seat' ? looks.get(pad.id) : undefined;
+		if (!way) return [];
+		const outline = footprint!;
+		return [
+			{ id: 'sit', use: 'sit', outline, base: box.z[0], pad: box.z[1] - box.z[0], foam: pad.foam, ...seatFacing(way, outline), ...common }
+		];
+	});
+	const worked = parts.flatMap(({ part, box, footprint }): Surface[] => {
+		const use = boards.get(part.id);
+		return use && footprint && Math.abs(box.z[1] - box.z[0] - part.thickness) < 1
+			? [{ id: use, use, outline: footprint, base: box.z[1], pad: 0, foam: 'firm', ...common }]
+			: [];
+	});
+	return [...beds, ...seats, ...worked];
+}
+
+/** Surfaces of a piece in all its states but those in which something is only opened. */
+export function surfacesOf(assembly: Pick<Assembly, 'links' | 'parts' | 'pads' | 'states' | 'fronts'>, said: Said): Surface[] {
+	const whole = assembly as Assembly;
+	const opened = new Set(assembly.fronts.map(({ to }) => to));
+	return merged(
+		assembly.states.flatMap((state) => {
+			if (opened.has(state.id) && state.startsFor.length === 0) {
+				const parts = placedParts('', whole, state.joints, state.out ?? []);
+				return surfacesIn(state, parts, [], said);
+			}
+			const out = state.out ?? [];
+			const pads = placedPads('', whole, state.joints, out, padsIn(whole, state.id));
+			return surfacesIn(state, placedParts('', whole, state.joints, out), pads, said);
+		})
+	);
+}
+
+/** Bars side by side under what one lies on are slats: their gaps, in the states in which it lies there. */
+export function slatsOf(parts: readonly PlacedPart[], surfaces: readonly Surface[]): SlatZone[] {
+	return surfaces
+		.filter(({ use }) => use === 'sleep')
+		.flatMap(({ outline, base, states }): SlatZone[] => {
+			const over = bounds(outline);
+			return (['x', 'y'] as const).flatMap((across): SlatZone[] => {
+				const other = across === 'x' ? 'y' : 'x';
+				const slats = parts
+					.filter(
+						({ part, box }) =>
+							part.form === 'bar' &&
+							Math.abs(box.z[1] - base) < 1 &&
+							box[across][1] > over[across][0] &&
+							box[across][0] < over[across][1] &&
+							box[other][1] - box[other][0] > (over[other][1] - over[other][0]) / 2
+					)
+					.map(({ box }) => box[across])
+					.sort((a, b) => a[0] - b[0]);
+				if (slats.length < 3) return [];
+				const gap = Math.max(...slats.slice(1).map(([from], i) => from - slats[i][1]));
+				const wood = slats.reduce((sum, [from, to]) => sum + to - from, 0);
+				const open = Math.max(0, 1 - wood / (slats.at(-1)![1] - slats[0][0]));
+				return states.map((state) => ({ state, zone: 'between its slats', slat: slats[0][1] - slats[0][0], gap, open }));
+			});
+		});
+}
+
+/** Over so much before a face a thing passes at the most, and an opening so large each way, or the whole face, is a way in, mm. */
+const BEFORE = 200;
+const OPENING = 200;
+/** Somebody who bends down to a compartment stands within this reach before its face, mm. */
+const BENDS = [150, 300] as const;
+/** Places along each side of a face that are looked at. */
+const PLACES = 12;
+
+const FACES = [
+	['rear', 'x', 0],
+	['front', 'x', 1],
+	['right', 'y', 0],
+	['left', 'y', 1],
+	['top', 'z', 1]
+] as const;
+type Face = (typeof FACES)[number];
+
+/** What a thing passes through on its way out through a face: as far as it is long there, or as far as an arm needs. */
+function before(box: Box, [, axis, end]: Face): [number, number] {
+	const far = Math.min(BEFORE, box[axis][1] - box[axis][0]);
+	return end === 1 ? [box[axis][1], box[axis][1] + far] : [box[axis][0] - far, box[axis][0]];
+}
+
+const along = (range: readonly [number, number], i: number): number => range[0] + ((i + 0.5) / PLACES) * (range[1] - range[0]);
+
+/** Whether there is an opening in a face of a box before which no part stands, large enough for things, or as large as the face. */
+function isOpen(box: Box, face: Face, parts: readonly PlacedPart[]): boolean {
+	const [, axis] = face;
+	const [u, v] = AXES.filter((one) => one !== axis);
+	const out = before(box, face);
+	const near = parts.filter(({ box: b }) => b[axis][0] < out[1] - 0.5 && b[axis][1] > out[0] + 0.5);
+	const open = Array.from({ length: PLACES }, (_, i) =>
+		Array.from({ length: PLACES }, (_, k) => {
+			const [p, q] = [along(box[u], i), along(box[v], k)];
+			return !near.some(({ box: b }) => p > b[u][0] && p < b[u][1] && q > b[v][0] && q < b[v][1]);
+		})
+	);
+	const [wide, high] = [u, v].map((one) => Math.min(PLACES, Math.ceil((OPENING / (box[one][1] - box[one][0])) * PLACES)));
+	for (let i = 0; i + wide <= PLACES; i++)
+		for (let k = 0; k + high <= PLACES; k++) if (open.slice(i, i + wide).every((row) => row.slice(k, k + high).every(Boolean))) return true;
+	return false;
+}
+
+/** Whether somebody can bend down to a face at the side of a box: nothing of the piece lies over half of the places where they stand. */
+function isBentTo(box: Box, [name, axis, end]: Face, parts: readonly PlacedPart[]): boolean {
+	if (name === 'top') return true;
+	const u = axis === 'x' ? 'y' : 'x';
+	const [from, to] = BENDS.map((far) => (end === 1 ? box[axis][1] + far : box[axis][0] - far));
+	const over = parts.filter(({ box: b }) => b[axis][0] < Math.max(from, to) && b[axis][1] > Math.min(from, to) && b.z[1] > box.z[1]);
+	const free = Array.from({ length: PLACES }, (_, i) => along(box[u], i)).filter(
+		(at) => !over.some(({ box: b }) => at > b[u][0] && at < b[u][1])
+	);
+	return free.length > PLACES / 2;
+}
+
+/** Whether the vehicle leaves room before a face: the rear is where its door is. */
+function vehicleLeaves(interior: Interior, box: Box, face: Face): boolean {
+	const [name] = face;
+	const [low, high] = before(box, face);
+	if (name === 'front') return high <= interior.length;
+	if (name === 'left') return high <= reachOn(interior, 'left', box.x, box.z, 0);
+	return name !== 'right' || low >= -reachOn(interior, 'right', box.x, box.z, 0);
+}
+
+/**
+ * Where compartments are got at: the faces before which nothing of the piece or of the vehicle's walls stands, in each state. What
+ * slides out with a drawer is got at where it is then; what has turned over is not.
+ */
+export function accessOf(
+	interior: Interior,
+	box: Box,
+	{ links, parts, states }: Pick<Assembly, 'links' | 'parts' | 'states'>,
+	link: string
+): Space['access'] {
+	const open = new Map<Face[0], string[]>();
+	for (const state of states) {
+		if (chainOf(links, link).some((one) => (state.out ?? []).includes(one))) continue;
+		const { rotation, shift } = linkPoses(links, state.joints).get(link)!;
+		if (rotation[0].x < 1 - 1e-9 || rotation[1].y < 1 - 1e-9) continue;
+		const moved = Object.fromEntries(AXES.map((axis) => [axis, box[axis].map((at) => at + shift[axis])])) as unknown as Box;
+		const placed = placedParts('', { links, parts } as Assembly, state.joints, state.out ?? []);
+		for (const face of FACES)
+			if (vehicleLeaves(interior, moved, face) && isOpen(moved, face, placed) && isBentTo(moved, face, placed))
+				open.set(face[0], [...(open.get(face[0]) ?? []), state.id]);
+	}
+	return [...open].map(([face, ids]) => ({ face, states: ids }));
+}
