@@ -1,12 +1,15 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
 	import { formatLength, withUnits } from '../core/units';
-	import { project, type Dimension, type View } from '../core/views';
+	import { project, type Dimension, type Shape, type View, type ViewName } from '../core/views';
 	import type { Vec2, Vec3 } from '../core/geometry/vector';
 
 	/** A drag of something in the drawing, in mm of the drawing (right, down). */
 	export interface DragStep {
 		of: string;
+		/** The part of the piece by which it was taken hold of. */
+		part?: string;
+		view: ViewName;
 		dx: number;
 		dy: number;
 		phase: 'move' | 'end' | 'cancel';
@@ -22,7 +25,9 @@
 		sectionRange?: [number, number];
 		small?: boolean;
 		movable?: (of: string) => boolean;
-		onselect?: (of: string) => void;
+		/** Whether a part of the selected piece is the one that is being made up. */
+		picked?: (part: string) => boolean;
+		onselect?: (of: string, part?: string) => void;
 		ondrag?: (step: DragStep) => void;
 		onsection?: (x: number) => void;
 	}
@@ -35,6 +40,7 @@
 		sectionRange = [0, 5000],
 		small = false,
 		movable,
+		picked,
 		onselect,
 		ondrag,
 		onsection
@@ -80,11 +86,11 @@
 	// The number stands beside its point, on the side where the drawing has more room for it.
 	const litLeft = $derived(litAt !== undefined && litAt.x > view.frame[0] + view.frame[2] * 0.7);
 
-	let drag: { of: string; x: number; y: number; moved: boolean; pointer: number } | undefined;
-	function start(event: PointerEvent, of: string) {
-		onselect?.(of);
+	let drag: { of: string; part?: string; x: number; y: number; moved: boolean; pointer: number } | undefined;
+	function start(event: PointerEvent, { of, part }: Shape) {
+		onselect?.(of, part);
 		if (!ondrag || !movable?.(of)) return;
-		drag = { of, x: event.clientX, y: event.clientY, moved: false, pointer: event.pointerId };
+		drag = { of, part, x: event.clientX, y: event.clientY, moved: false, pointer: event.pointerId };
 		(event.currentTarget as Element).setPointerCapture(event.pointerId);
 	}
 	function move(event: PointerEvent) {
@@ -92,10 +98,13 @@
 		const [dx, dy] = [event.clientX - drag.x, event.clientY - drag.y];
 		if (!drag.moved && Math.hypot(dx, dy) < 4) return;
 		drag.moved = true;
-		ondrag?.({ of: drag.of, dx: dx * scale, dy: dy * scale, phase: 'move' });
+		ondrag?.({ of: drag.of, part: drag.part, view: view.name, dx: dx * scale, dy: dy * scale, phase: 'move' });
 	}
 	function end(event: PointerEvent, phase: 'end' | 'cancel') {
-		if (drag?.moved) ondrag?.({ of: drag.of, dx: (event.clientX - drag.x) * scale, dy: (event.clientY - drag.y) * scale, phase });
+		if (drag?.moved) {
+			const { of, part, x, y } = drag;
+			ondrag?.({ of, part, view: view.name, dx: (event.clientX - x) * scale, dy: (event.clientY - y) * scale, phase });
+		}
 		drag = undefined;
 	}
 
@@ -130,7 +139,8 @@
 				class:behind={!shape.cut}
 				class:selected={shape.of === selected}
 				class:movable={movable?.(shape.of)}
-				onpointerdown={small ? undefined : (event) => start(event, shape.of)}
+				class:picked={shape.of === selected && shape.part !== undefined && picked?.(shape.part)}
+				onpointerdown={small ? undefined : (event) => start(event, shape)}
 				onpointermove={move}
 				onpointerup={(event) => end(event, 'end')}
 				onpointercancel={(event) => end(event, 'cancel')}
@@ -309,6 +319,11 @@
 	.selected {
 		stroke: var(--accent);
 		stroke-width: 1.3;
+	}
+	.picked {
+		stroke: var(--accent);
+		stroke-width: 3;
+		opacity: 1 !important;
 	}
 	.movable {
 		cursor: grab;

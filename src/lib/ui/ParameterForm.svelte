@@ -21,7 +21,8 @@
 				value: (piece.params as Record<string, unknown>)[key],
 				options: optionsOf(schema)
 			}))
-			.filter(({ meta }) => isAsked(meta, piece.params))
+			// A design is made up by hand, below.
+			.filter(({ meta }) => meta.unit !== 'design' && isAsked(meta, piece.params))
 	);
 
 	function optionsOf(schema: unknown): string[] {

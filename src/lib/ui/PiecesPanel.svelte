@@ -2,6 +2,8 @@
 	import { KIND_GROUPS, KINDS, kindOf, type KindName } from '../core/pieces';
 	import { addPiece, removePiece } from '../core/plan';
 	import { useWorkbench } from './context';
+	import { apart } from '../core/derive';
+	import Designer from './Designer.svelte';
 	import HeldBy from './HeldBy.svelte';
 	import ParameterForm from './ParameterForm.svelte';
 
@@ -14,6 +16,13 @@
 	);
 	const piece = $derived(chosen ? session.plan.pieces[chosen] : undefined);
 	let adding = $state(false);
+
+	let refused = $state('');
+	function takeApart(id: string, name: string) {
+		const taken = apart(session.plan, id);
+		refused = 'reason' in taken ? taken.reason : '';
+		if ('edits' in taken) session.edit(`take ${name} apart`, taken.edits);
+	}
 
 	function add(kind: KindName) {
 		const { title, params } = kindOf(kind);
@@ -66,8 +75,15 @@
 				onchange={(key, value, label) =>
 					session.edit(`${label.toLowerCase()} of ${piece.name}`, [{ path: ['pieces', chosen, 'params', key], value }])}
 			/>
+			{#if piece.kind === 'own'}<Designer id={chosen} {piece} />{/if}
 			{#if kindOf(piece.kind).caution}<p class="caution">{kindOf(piece.kind).caution}</p>{/if}
 			<HeldBy id={chosen} />
+			{#if piece.kind !== 'own'}
+				<button type="button" class="tool remove" onclick={() => takeApart(chosen, piece.name)}
+					>Take it apart, to change single boards</button
+				>
+				{#if refused}<p class="refused" role="alert">{refused}</p>{/if}
+			{/if}
 			<button type="button" class="tool remove" onclick={() => session.edit(`take out ${piece.name}`, removePiece(session.plan, chosen))}
 				>Take out this piece</button
 			>
@@ -138,6 +154,11 @@
 	}
 	.caution {
 		margin: 12px 0 0;
+	}
+	.refused {
+		margin: 6px 0 0;
+		color: var(--clash);
+		font-size: 12.5px;
 	}
 	.remove {
 		margin-top: 14px;

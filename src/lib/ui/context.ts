@@ -12,7 +12,15 @@ export interface Workbench {
 	/** The solid model; absent as long. */
 	solids: Solids | undefined;
 	/** What is being looked at; stages change it, the worker follows. */
-	gaze: { modeId: string; selected: string | undefined; sectionX: number; solid: boolean; posture: BedPosture };
+	gaze: {
+		modeId: string;
+		selected: string | undefined;
+		/** Of an own piece that is being made up: the part or group that is looked at, by the names of nodes on the way to it. */
+		node: string[] | undefined;
+		sectionX: number;
+		solid: boolean;
+		posture: BedPosture;
+	};
 }
 
 const KEY = Symbol('workbench');

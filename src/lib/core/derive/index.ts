@@ -1,1 +1,2 @@
 export { assemblyOf, builtAnew, interiorOf, inVariedVehicle, pieceIn, sceneOf } from './scene';
+export { apart, madeOf } from './design';

@@ -21,6 +21,8 @@ export interface Made {
 	faults: NodeFault[];
 	/** The box of every node that has one, by its path. */
 	boxes: ReadonlyMap<string, Box>;
+	/** The nodes on the way to each part and pad, by its id. */
+	nodes: ReadonlyMap<string, readonly string[]>;
 }
 
 /** A screw goes through so much between a part and the wall, mm: lining, and a board that stands off. */
@@ -56,7 +58,7 @@ function leavesOf(resolver: Resolver, instances: readonly Instance[], fault: (fa
 			return [{ instance, link, box, ...(part ? { part } : {}) }];
 		} catch (error) {
 			if (!(error instanceof SizeFault)) throw error;
-			fault({ path: instance.path, message: error.message });
+			fault({ path: instance.path, at: instance.at, message: error.message });
 			return [];
 		}
 	});
@@ -242,7 +244,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 	const fault = (one: NodeFault) => void faults.push(one);
 	const resolver = new Resolver(design, around);
 	const all = resolver.leaves(fault);
-	if (all.length > MOST.parts) fault({ path: '', message: `It has ${all.length} parts; ${MOST.parts} are worked out.` });
+	if (all.length > MOST.parts) fault({ path: '', at: [], message: `It has ${all.length} parts; ${MOST.parts} are worked out.` });
 	const leaves = leavesOf(resolver, all.slice(0, MOST.parts), fault);
 	const moving = movingIn(
 		resolver,
@@ -275,6 +277,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 	return {
 		faults,
 		boxes,
+		nodes: new Map(leaves.map(({ instance }) => [idOf(instance.path), instance.at])),
 		assembly: assembled({
 			...body,
 			moves: movesOf(design, body, moving, (link) => masses.get(link)!.reduce((sum, part) => sum + partMass(part, around.stock), 0)),

@@ -104,7 +104,7 @@ export function movingIn(resolver: Resolver, leaves: readonly Instance[], fault:
 			return [{ instance, node, link: { id: idOf(instance.path), parent, joint, ...carried }, full }];
 		} catch (error) {
 			if (!(error instanceof SizeFault)) throw error;
-			fault({ path: instance.path, message: error.message });
+			fault({ path: instance.path, at: instance.at, message: error.message });
 			// It stays where it is, so that the rest can be looked at.
 			return [
 				{ instance, node: { ...node, opens: [] }, link: { id: idOf(instance.path), parent, joint: { type: 'fixed' as const } }, full: 0 }

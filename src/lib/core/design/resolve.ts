@@ -16,6 +16,7 @@ export interface DesignSurroundings extends VehicleAround {
 interface Scope {
 	outer?: Scope;
 	path: string;
+	at: readonly string[];
 	/** Everything in it is drawn mirrored across the middle of the vehicle: left stands for right. */
 	mirrored: boolean;
 	/** Joints on the way to it from the outside, outermost first. */
@@ -30,6 +31,8 @@ interface Scope {
 export interface Instance {
 	/** Names from the outside in, with dots between; counted ones by their number. */
 	path: string;
+	/** The names of nodes on the way to it: the same for every one of a repeat and for both sides of a mirror. */
+	at: readonly string[];
 	node: DesignNode;
 	scope: Scope;
 }
@@ -37,6 +40,7 @@ export interface Instance {
 /** What is wrong with one node. */
 export interface NodeFault {
 	path: string;
+	at: readonly string[];
 	message: string;
 }
 
@@ -51,7 +55,7 @@ const FACES: Readonly<Record<string, [Axis, 0 | 1]>> = {
 const SIZES: Readonly<Record<string, Axis>> = { long: 'x', wide: 'y', high: 'z' };
 
 /** What a node is called: as it says, or by its own name. */
-export const calledOf = ({ path, node }: Instance): string => node.called ?? wordsOf(path.split('.').at(-1)!);
+export const calledOf = ({ path, node }: Pick<Instance, 'path' | 'node'>): string => node.called ?? wordsOf(path.split('.').at(-1)!);
 
 /** A name as words: `rearLeg` becomes `Rear leg`. */
 export const wordsOf = (name: string): string =>
@@ -72,14 +76,14 @@ export class Resolver {
 		readonly design: Design,
 		readonly around: DesignSurroundings
 	) {
-		this.root = this.scopeOf(design.nodes, { path: '', mirrored: false, groups: [] });
+		this.root = this.scopeOf(design.nodes, { path: '', at: [], mirrored: false, groups: [] });
 	}
 
 	private scopeOf(nodes: Nodes, given: Omit<Scope, 'nodes'>): Scope {
 		const scope: Scope = { ...given, nodes: new Map() };
 		const entries = Object.entries(nodes).map(([name, node]): [string, Instance] => [
 			name,
-			{ path: given.path ? `${given.path}.${name}` : name, node, scope }
+			{ path: given.path ? `${given.path}.${name}` : name, at: [...given.at, name], node, scope }
 		]);
 		return Object.assign(scope, { nodes: new Map(entries) });
 	}
@@ -92,8 +96,8 @@ export class Resolver {
 	}
 
 	private opened(instance: Instance): readonly Scope[] {
-		const { node, path, scope } = instance;
-		const common = { outer: scope, mirrored: scope.mirrored, groups: scope.groups };
+		const { node, path, at, scope } = instance;
+		const common = { outer: scope, at, mirrored: scope.mirrored, groups: scope.groups };
 		switch (node.kind) {
 			case 'group':
 				return [this.scopeOf(node.nodes, { ...common, path, groups: [...scope.groups, instance] })];
@@ -124,7 +128,7 @@ export class Resolver {
 				return this.scopesIn(instance).flatMap((inner) => this.flat(inner, fault));
 			} catch (error) {
 				if (!(error instanceof SizeFault)) throw error;
-				fault({ path: instance.path, message: error.message });
+				fault({ path: instance.path, at: instance.at, message: error.message });
 				return [];
 			}
 		});

@@ -32,6 +32,8 @@ export type ShapeKind =
 export interface Shape {
 	/** Id of what it belongs to: a piece, seat, person or gear. */
 	of: string;
+	/** Id of the part or pad of a piece that it is. */
+	part?: string;
 	kind: ShapeKind;
 	points: Vec2[];
 	title: string;

@@ -28,6 +28,7 @@
 		gaze: {
 			modeId: firstMode,
 			selected: Object.keys(plan.pieces)[0],
+			node: undefined,
 			sectionX: Math.round(plan.vehicle.length.mm * 0.42),
 			solid: false,
 			posture: 'lying on the back'

@@ -5,6 +5,8 @@
 	import { compromises, type Lever, type LeverOption } from '$lib/core/height';
 	import { BED_POSTURES, type BedPosture } from '$lib/core/people';
 	import { kindOf, numberRange } from '$lib/core/pieces';
+	import { NodeDrag } from '$lib/client/node-drag';
+	import { madeOf } from '$lib/core/derive';
 	import { worstOverlap } from '$lib/core/solid';
 	import { formatLength, withUnits } from '$lib/core/units';
 	import { alongSnaps, dragParameter, heightSnaps, snapTo } from '$lib/core/views';
@@ -102,7 +104,36 @@
 	// A drag goes one way, the one in which it set out; sizes are counted from the plan as it was then.
 	let before: typeof session.plan | undefined;
 	let way: 'height' | 'along' | undefined;
+	let nodeDrag: NodeDrag | undefined;
+	/** Drags the chosen part of an own piece; false when the drag is of the whole piece. */
+	function dragNode({ of, part, view, dx, dy, phase }: DragStep): boolean {
+		nodeDrag ??= gaze.node && part ? NodeDrag.of(plan, of, part, gaze.node) : undefined;
+		if (!nodeDrag) return false;
+		const { edits, label } = nodeDrag.to(view, dx, dy);
+		stopped = label;
+		if (phase === 'cancel') session.cancelPreview();
+		else if (phase === 'end') session.edit(`place of ${nodeDrag.called}`, edits);
+		else session.preview(edits);
+		if (phase !== 'move') [nodeDrag, stopped] = [undefined, ''];
+		return true;
+	}
+	function select(of: string, part?: string) {
+		if (!movable(of)) return;
+		gaze.selected = of;
+		const piece = plan.pieces[of];
+		const at = piece.kind === 'own' && part ? madeOf(piece.params, plan.vehicle, plan.stock).nodes.get(part) : undefined;
+		gaze.node = at && [...at];
+	}
+	/** Parts of the selected piece that belong to the node that is looked at. */
+	const picked = $derived.by(() => {
+		const piece = selected ? plan.pieces[selected] : undefined;
+		const node = gaze.node;
+		if (piece?.kind !== 'own' || !node) return () => false;
+		const { nodes } = madeOf(piece.params, plan.vehicle, plan.stock);
+		return (part: string) => node.every((name, i) => nodes.get(part)?.[i] === name);
+	});
 	function drag(step: DragStep, ways: ('height' | 'along')[]) {
+		if (dragNode(step)) return;
 		before ??= plan;
 		way ??= ways.length === 1 ? ways[0] : Math.abs(step.dx) > Math.abs(step.dy) ? 'along' : 'height';
 		if (step.phase === 'cancel') session.cancelPreview();
@@ -139,7 +170,7 @@
 	const sectionRange: [number, number] = $derived([0, plan.vehicle.length.mm]);
 </script>
 
-<div class="stage">
+<div class="stage" class:designing={selected !== undefined && plan.pieces[selected].kind === 'own' && panel === 'piece'}>
 	<aside class="left">
 		<div class="tabs" role="group" aria-label="What to change">
 			<button type="button" class="tool" class:main={panel === 'piece'} aria-pressed={panel === 'piece'} onclick={() => (panel = 'piece')}
@@ -184,7 +215,8 @@
 						{movable}
 						sectionX={gaze.sectionX}
 						{sectionRange}
-						onselect={(of) => movable(of) && (gaze.selected = of)}
+						{picked}
+						onselect={select}
 						ondrag={(step) => drag(step, ['along'])}
 						onsection={(x) => (gaze.sectionX = x)}
 					/>
@@ -197,7 +229,8 @@
 						{selected}
 						{lit}
 						{movable}
-						onselect={(of) => movable(of) && (gaze.selected = of)}
+						{picked}
+						onselect={select}
 						ondrag={(step) => drag(step, ['height'])}
 					/>
 				</div>
@@ -211,7 +244,8 @@
 						{movable}
 						sectionX={gaze.sectionX}
 						{sectionRange}
-						onselect={(of) => movable(of) && (gaze.selected = of)}
+						{picked}
+						onselect={select}
 						ondrag={(step) => drag(step, ['height', 'along'])}
 						onsection={(x) => (gaze.sectionX = x)}
 					/>
@@ -294,6 +328,9 @@
 		height: 100%;
 		padding: 10px;
 		min-height: 0;
+	}
+	.designing {
+		grid-template-columns: 340px minmax(0, 1fr) 308px;
 	}
 	.left {
 		display: flex;
