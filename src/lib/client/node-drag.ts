@@ -46,7 +46,7 @@ export class NodeDrag {
 	static of(plan: Plan, piece: string, part: string, at: At): NodeDrag | undefined {
 		const own = plan.pieces[piece];
 		if (own.kind !== 'own') return undefined;
-		const made = madeOf(own.params, plan.vehicle, plan.stock);
+		const made = madeOf(own, plan);
 		const found = made.nodes.get(part);
 		const node = nodeAt(own.params.design, at);
 		const entry = [...made.boxes].find(([path]) => path.replaceAll('.', '-') === part);
@@ -105,9 +105,9 @@ export class NodeDrag {
 
 	/** Whether everything can still be worked out once a node is so: what hangs on the dragged one cannot hold it. */
 	private isSound(path: string[], node: Leaf): boolean {
-		const faults = ({ pieces }: Plan): number => {
-			const piece = pieces[this.piece];
-			return piece.kind === 'own' ? madeOf(piece.params, this.plan.vehicle, this.plan.stock).faults.length : 0;
+		const faults = (plan: Plan): number => {
+			const piece = plan.pieces[this.piece];
+			return piece.kind === 'own' ? madeOf(piece, plan).faults.length : 0;
 		};
 		return faults(applyEdits(this.plan, [{ path, value: node }])) <= faults(this.plan);
 	}

@@ -31,7 +31,7 @@
 	const workbench = useWorkbench();
 	const { session, gaze } = workbench;
 	const design = $derived(piece.params.design);
-	const made = $derived(madeOf(piece.params, session.plan.vehicle, session.plan.stock));
+	const made = $derived(madeOf(piece, session.plan));
 	const rows = $derived(outline(design));
 	const chosen = $derived(gaze.node && nodeAt(design, gaze.node) ? gaze.node : undefined);
 	const node = $derived(chosen && nodeAt(design, chosen));

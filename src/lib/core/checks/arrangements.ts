@@ -75,8 +75,9 @@ function drivingArrangements({ crew, vehicle }: Plan, id: string): Tried[] {
 }
 
 /** A piece in every other state of its own; while driving only what is shut. */
-function pieceArrangements({ pieces, vehicle, stock, modes }: Plan, ids: readonly string[], id: string): Tried[] {
-	const { states, fronts } = assemblyOf(pieces[id], vehicle, stock);
+function pieceArrangements(plan: Plan, ids: readonly string[], id: string): Tried[] {
+	const { pieces, modes } = plan;
+	const { states, fronts } = assemblyOf(pieces[id], plan);
 	const drives = ids.some((mode) => modes[mode].use === 'drive');
 	return states
 		.filter((state) => ids.some((mode) => modes[mode].pieces[id] !== state.id) && !(drives && isOpenIn(fronts, state)))

@@ -35,8 +35,7 @@ function withinReason(knob: Knob): Knob {
 }
 
 /** Litres of storage in all pieces. */
-const storage = (plan: Plan): number =>
-	litresOf(Object.values(plan.pieces).flatMap((piece) => assemblyOf(piece, plan.vehicle, plan.stock).spaces));
+const storage = (plan: Plan): number => litresOf(Object.values(plan.pieces).flatMap((piece) => assemblyOf(piece, plan).spaces));
 
 /** The worst finding of every rule and subject of a plan: findings come worst first. Remembered: many changes are held against one plan. */
 const worstByResult = remember((plan: Plan, tolerances: Tolerances): ReadonlyMap<string, Finding> => {

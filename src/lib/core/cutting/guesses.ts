@@ -4,7 +4,7 @@ import { measurementList } from '../interior';
 import { remember } from '../memory';
 import type { Part, Piece } from '../pieces';
 import { applyEdits } from '../plan/edit';
-import type { Stock } from '../plan/plan';
+import type { Plan, Stock } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
 import { lengthMark } from '../units';
 
@@ -24,25 +24,29 @@ const FINEST = 0.5;
  * down by its ±, and parts that come out another shape hang on it. A part that comes or goes with a guess hangs on it by all
  * of its ±. Remembered.
  */
-export const guessesOf = remember((piece: Piece, vehicle: Vehicle, stock: Stock): ReadonlyMap<string, readonly Guess[]> => {
-	const found = new Map<string, Guess[]>();
-	const { parts } = assemblyOf(piece, vehicle, stock);
-	for (const { path, label, measurement } of measurementList(vehicle)) {
-		if (measurement.status !== 'guessed' || measurement.plusMinus === 0) continue;
-		const moved = [1, -1].map((side) => {
-			const value = measurement.mm + side * measurement.plusMinus;
-			return new Map(
-				assemblyOf(piece, applyEdits(vehicle, [{ path: [...path.slice(1), 'mm'], value }]), stock).parts.map((part) => [part.id, part])
-			);
-		});
-		for (const part of parts) {
-			const effect = Math.max(...moved.map((other) => changeOf(part, other.get(part.id)) ?? measurement.plusMinus));
-			if (effect > FINEST) found.set(part.id, [...(found.get(part.id) ?? []), { path, label, effect }]);
+export const guessesOf = remember(
+	(piece: Piece, vehicle: Vehicle, stock: Stock, pieces: Plan['pieces']): ReadonlyMap<string, readonly Guess[]> => {
+		const found = new Map<string, Guess[]>();
+		const { parts } = assemblyOf(piece, { vehicle, stock, pieces });
+		for (const { path, label, measurement } of measurementList(vehicle)) {
+			if (measurement.status !== 'guessed' || measurement.plusMinus === 0) continue;
+			const moved = [1, -1].map((side) => {
+				const value = measurement.mm + side * measurement.plusMinus;
+				return new Map(
+					assemblyOf(piece, { vehicle: applyEdits(vehicle, [{ path: [...path.slice(1), 'mm'], value }]), stock, pieces }).parts.map(
+						(part) => [part.id, part]
+					)
+				);
+			});
+			for (const part of parts) {
+				const effect = Math.max(...moved.map((other) => changeOf(part, other.get(part.id)) ?? measurement.plusMinus));
+				if (effect > FINEST) found.set(part.id, [...(found.get(part.id) ?? []), { path, label, effect }]);
+			}
 		}
+		for (const guesses of found.values()) guesses.sort((a, b) => b.effect - a.effect);
+		return found;
 	}
-	for (const guesses of found.values()) guesses.sort((a, b) => b.effect - a.effect);
-	return found;
-});
+);
 
 /** An outline as it is cut, its low corner at nothing. */
 function cutOf({ cut, outline }: Part): Polygon {

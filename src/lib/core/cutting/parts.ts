@@ -5,6 +5,9 @@ import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
 import { guessesOf, type Guess } from './guesses';
 
+/** What a kind is worked out with: only own pieces stand by others. */
+const ALONE: Plan['pieces'] = {};
+
 /** Equal parts of one piece: one line of the parts list. */
 export interface PartLine {
 	/** Number on the drawing and on the wood: 1, 2, 3 … through the whole plan. */
@@ -37,8 +40,8 @@ const tenth = (value: number) => Math.round(value * 10) / 10;
 export function partsOf(plan: Plan): PartLine[] {
 	const lines: PartLine[] = [];
 	for (const piece of Object.values(plan.pieces)) {
-		const assembly = assemblyOf(piece, plan.vehicle, plan.stock);
-		const guesses = guessesOf(piece, plan.vehicle, plan.stock);
+		const assembly = assemblyOf(piece, plan);
+		const guesses = guessesOf(piece, plan.vehicle, plan.stock, piece.kind === 'own' ? plan.pieces : ALONE);
 		const holes = holesIn(plan, interiorOf(plan.vehicle), piece, assembly);
 		for (const whole of assembly.parts) {
 			const drilled = holes.get(whole.id);

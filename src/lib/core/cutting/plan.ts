@@ -121,7 +121,7 @@ export const shoppingWords = ({ name, quantity, unit }: ToBuy): string =>
 export function hardwareOf(plan: Plan): Hardware[] {
 	const counts = new Map<string, number>();
 	for (const piece of Object.values(plan.pieces))
-		for (const { name, count } of [...assemblyOf(piece, plan.vehicle, plan.stock).hardware, ...fasteningHardware(piece)])
+		for (const { name, count } of [...assemblyOf(piece, plan).hardware, ...fasteningHardware(piece)])
 			counts.set(name, (counts.get(name) ?? 0) + count);
 	return [...counts].map(([name, count]) => ({ name, count }));
 }

@@ -1,18 +1,18 @@
 import { assembleDesign, type Made } from '../design/assemble';
 import { NotApart, takeApart } from '../design/take-apart';
 import { remember } from '../memory';
-import type { Piece } from '../pieces';
+import type { Neighbour, Piece } from '../pieces';
 import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
-import { assemblyOf, interiorOf } from './scene';
+import { assemblyOf, interiorOf, neighboursOf, type Build } from './scene';
 
 type Own = Extract<Piece, { kind: 'own' }>;
 
 /** An own piece worked out with what is wrong with which node, remembered: for whoever edits it. */
-export const madeOf = remember(
-	({ design, ...given }: Own['params'], vehicle: Vehicle, stock: Plan['stock']): Made =>
-		assembleDesign(design, { interior: interiorOf(vehicle), seats: vehicle.seats, stock, given })
+export const madeOf = (piece: Own, build: Build): Made => made(piece.params, build.vehicle, build.stock, ...neighboursOf(piece, build));
+const made = remember(({ design, ...given }: Own['params'], vehicle: Vehicle, stock: Plan['stock'], ...neighbours: Neighbour[]): Made =>
+	assembleDesign(design, { interior: interiorOf(vehicle), seats: vehicle.seats, neighbours, stock, given })
 );
 
 /**
@@ -22,7 +22,7 @@ export const madeOf = remember(
  */
 export function apart(plan: Plan, id: string): { edits: Edit[] } | { reason: string } {
 	try {
-		const taken = takeApart(plan.pieces[id], assemblyOf(plan.pieces[id], plan.vehicle, plan.stock), plan.stock);
+		const taken = takeApart(plan.pieces[id], assemblyOf(plan.pieces[id], plan), plan.stock);
 		const modes = Object.entries(plan.modes).flatMap(([mode, { pieces }]): Edit[] =>
 			Object.hasOwn(pieces, id) && Object.hasOwn(taken.states, pieces[id])
 				? [{ path: ['modes', mode, 'pieces', id], value: taken.states[pieces[id]] }]

@@ -1,11 +1,12 @@
 import { buildInterior, solidBox, windowsOf, zonesOf, type Interior, type SeatSolid } from '../interior';
 import type { Box } from '../geometry/vector';
 import { placePiece, seatsIn, stateIn, type NamedThing, type PlacedPiece, type Scene } from '../modes';
-import { assemble, type Assembly, type Piece, type PieceState } from '../pieces';
+import { assemble, type Assembly, type Neighbour, type Piece, type PieceState } from '../pieces';
 import { applyEdits, type Edit } from '../plan/edit';
 import { shareStructure } from '../plan/share';
 import type { Mode, Plan } from '../plan/plan';
 import type { Vehicle } from '../plan/vehicle';
+import { namedPieces } from '../design/neighbours';
 import { remember } from '../memory';
 
 const builtFrom = remember(
@@ -36,16 +37,43 @@ const measuredAs = new WeakMap<Vehicle, Vehicle>();
 /** Vehicles in which the pieces are built anew, with the one that they were built for before. */
 const builtBefore = new WeakMap<Vehicle, Vehicle>();
 
-const assembled = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock']): Assembly => {
+const assembled = remember((piece: Piece, vehicle: Vehicle, stock: Plan['stock'], ...neighbours: Neighbour[]): Assembly => {
 	const windows = windowsOf(vehicle, interiorOf(vehicle));
-	const built = assemble(piece, { interior: interiorOf(vehicle), windows, zones: zonesOf(vehicle), seats: vehicle.seats, stock });
+	const around = { interior: interiorOf(vehicle), windows, zones: zonesOf(vehicle), seats: vehicle.seats, stock, neighbours };
+	const built = assemble(piece, around);
 	const before = builtBefore.get(vehicle);
-	return before ? shareStructure(assembled(piece, before, stock), built) : built;
+	return before ? shareStructure(assembled(piece, before, stock, ...neighbours), built) : built;
 });
 
-/** The assembly of a piece in a vehicle, remembered; in a vehicle that turns out other than measured, as it was cut. */
-export const assemblyOf = (piece: Piece, vehicle: Vehicle, stock: Plan['stock']): Assembly =>
-	assembled(piece, measuredAs.get(vehicle) ?? vehicle, stock);
+/** What a piece is worked out in: the vehicle, the stock, and the pieces that it may stand by. */
+export type Build = Pick<Plan, 'vehicle' | 'stock' | 'pieces'>;
+
+const byId = remember((_assembly: Assembly) => new Map<string, Neighbour>());
+/** An assembly with the id of its piece: the same object for the same ones. */
+function neighbour(id: string, name: string, assembly: Assembly): Neighbour {
+	const known = byId(assembly);
+	let found = known.get(id);
+	if (found?.name !== name) known.set(id, (found = { id, name, assembly }));
+	return found;
+}
+
+/**
+ * The pieces that an own piece names in its sums, worked out before it. Two that name each other do without: that is told where it
+ * is asked for.
+ */
+export function neighboursOf(piece: Piece, build: Build, asking: readonly Piece[] = []): Neighbour[] {
+	if (piece.kind !== 'own') return [];
+	return namedPieces(piece.params.design).flatMap((id) => {
+		const other = Object.hasOwn(build.pieces, id) ? build.pieces[id] : undefined;
+		return other && other !== piece && !asking.includes(other) ? [neighbour(id, other.name, worked(other, build, [...asking, piece]))] : [];
+	});
+}
+
+const worked = (piece: Piece, build: Build, asking: readonly Piece[]): Assembly =>
+	assembled(piece, measuredAs.get(build.vehicle) ?? build.vehicle, build.stock, ...neighboursOf(piece, build, asking));
+
+/** The assembly of a piece of a plan, remembered; in a vehicle that turns out other than measured, as it was cut. */
+export const assemblyOf = (piece: Piece, build: Build): Assembly => worked(piece, build, []);
 
 /**
  * A plan in a vehicle that turns out other than it was measured: the pieces stay as they were cut from the present numbers,
@@ -66,9 +94,7 @@ export function inVariedVehicle(plan: Plan, edits: readonly Edit[]): Plan {
 export function builtAnew(plan: Plan, varied: Plan): Plan | undefined {
 	const vehicle = { ...varied.vehicle };
 	builtBefore.set(vehicle, plan.vehicle);
-	const moved = Object.values(plan.pieces).some(
-		(piece) => assemblyOf(piece, vehicle, plan.stock) !== assemblyOf(piece, plan.vehicle, plan.stock)
-	);
+	const moved = Object.values(plan.pieces).some((piece) => assemblyOf(piece, { ...plan, vehicle }) !== assemblyOf(piece, plan));
 	return moved ? { ...varied, vehicle } : undefined;
 }
 
@@ -86,7 +112,7 @@ const named = remember((pieces: Plan['pieces']) => Object.entries(pieces).map(([
 export function pieceIn(plan: Plan, id: string, stateId: string): PlacedPiece {
 	const entry = named(plan.pieces).find((one) => one.id === id);
 	if (!entry) throw new RangeError(`There is no piece “${id}” in this plan.`);
-	const assembly = assemblyOf(entry.piece, plan.vehicle, plan.stock);
+	const assembly = assemblyOf(entry.piece, plan);
 	const state = assembly.states.find((one) => one.id === stateId);
 	if (!state) throw new RangeError(`${entry.name} has no state “${stateId}”.`);
 	return placed(entry, assembly, state);
@@ -124,7 +150,7 @@ const sceneWith = remember(
 const buildScene = remember(
 	(vehicle: Vehicle, pieces: Plan['pieces'], things: readonly NamedThing[], stock: Plan['stock'], mode: Mode): Scene => {
 		const standing = named(pieces).map((entry) => {
-			const assembly = assemblyOf(entry.piece, vehicle, stock);
+			const assembly = assemblyOf(entry.piece, { vehicle, stock, pieces });
 			return placed(entry, assembly, stateIn(assembly, mode, entry.id));
 		});
 		return sceneWith(mode, interiorOf(vehicle), seatsIn(vehicle, mode), things, together(...standing));

@@ -14,6 +14,7 @@ const made = (nodes: Nodes, rest: Partial<Design> = {}, vehicle: Vehicle = plain
 	assembleDesign(designSchema.parse({ asBuilt: 'As built', sizes: {}, nodes, poses: {}, ...rest }), {
 		interior: interiorOf(vehicle),
 		seats: vehicle.seats,
+		neighbours: [],
 		stock: STARTING_STOCK,
 		given: { start: 200, height: 400 }
 	});

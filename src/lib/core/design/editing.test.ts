@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { madeOf } from '../derive';
 import { KINDS } from '../pieces';
-import { applyEdits, planSchema, starterPlan, STARTING_STOCK } from '../plan';
+import { applyEdits, planSchema, starterPlan } from '../plan';
 import { withPiece } from '../testing/plans';
 import { times } from '../testing/thorough';
 import {
@@ -28,7 +28,7 @@ import { designSchema, type Design, type PanelNode } from './schema';
 const choice = { sheet: 'ply-12', bar: 'batten-45x45' };
 const plan = withPiece(starterPlan('Test', 'long high van'), 'mine', 'own');
 const start = (KINDS.own.params.parse({}) as { design: Design }).design;
-const made = (design: Design) => madeOf({ design, start: 200, height: 400 }, plan.vehicle, STARTING_STOCK);
+const made = (design: Design) => madeOf({ ...plan.pieces.mine, params: { design, start: 200, height: 400 } } as never, plan);
 const does = (design: Design, { edits }: Change): Design => designSchema.parse(applyEdits(design, edits));
 const empty: Design = { ...start, nodes: {} };
 

@@ -6,7 +6,20 @@ import { SLIDE_NAMES, type SlideName } from '../slides';
 import { faultIn, FUNCTION_NAMES, type Size } from './expression';
 
 /** Names of the vehicle's places and of what every own piece has: no node and no size can be called so. */
-export const GIVEN_NAMES = ['floor', 'ceiling', 'wall', 'rear', 'arch', 'seat', 'vehicle', 'start', 'height', 'index', 'count'] as const;
+export const GIVEN_NAMES = [
+	'floor',
+	'ceiling',
+	'wall',
+	'rear',
+	'arch',
+	'seat',
+	'piece',
+	'vehicle',
+	'start',
+	'height',
+	'index',
+	'count'
+] as const;
 
 /** How much a design may hold: enough for a whole kitchen, little enough to be worked out at once. */
 export const MOST = { among: 60, depth: 6, sizes: 40, poses: 30, repeats: 60, parts: 400 } as const;

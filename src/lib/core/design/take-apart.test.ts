@@ -18,11 +18,11 @@ function boxes(plan: Plan, id: string, state: string): string[] {
 
 /** A piece of a plan taken apart in its place; the reason where it cannot be. */
 function apart(plan: Plan, id: string): { plan: Plan; states: Record<string, string>; before: Assembly; after: Assembly } | string {
-	const before = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+	const before = assemblyOf(plan.pieces[id], plan);
 	try {
 		const { piece, states } = takeApart(plan.pieces[id], before, plan.stock);
 		const taken = { ...plan, pieces: { ...plan.pieces, [id]: piece } };
-		return { plan: taken, states, before, after: assemblyOf(piece, plan.vehicle, plan.stock) };
+		return { plan: taken, states, before, after: assemblyOf(piece, plan) };
 	} catch (error) {
 		if (error instanceof NotApart) return error.message;
 		throw error;

@@ -2,13 +2,16 @@ import { archTopOver, furthestRear, leastCeiling, sign, type Interior, type Side
 import { reachOn, type Range } from '../pieces/making';
 import type { Seat } from '../plan/seat';
 import type { Vehicle } from '../plan/vehicle';
+import type { Neighbour } from '../pieces/assembly';
 import { SizeFault, type Place, type Value } from './expression';
+import { piecePlace } from './neighbours';
 import type { Axis } from './schema';
 
-/** The vehicle round a design. */
+/** The vehicle and the other pieces round a design. */
 export interface VehicleAround {
 	interior: Interior;
 	seats: Vehicle['seats'];
+	neighbours: readonly Neighbour[];
 }
 
 /** Who asks for a place of the vehicle: places answer for the asker's own extent. */
@@ -89,7 +92,7 @@ function archPlace({ arches }: Interior, side: Side, mirrored: boolean): Place {
  * A place of the vehicle by its name in an expression; undefined for a name that is none.
  * `floor`, `ceiling`, `rear` and `wall` answer for the asker's whole extent on the two other axes.
  */
-export function vehiclePlace(name: string, { interior, seats }: VehicleAround, { mirrored, range }: Asker): Value | undefined {
+export function vehiclePlace(name: string, { interior, seats, neighbours }: VehicleAround, { mirrored, range }: Asker): Value | undefined {
 	const across = () => (mirrored ? flipped(range('y')) : range('y'));
 	const wall = (side: Side) => () => sign(side) * reachOn(interior, mirrored ? otherSide(side) : side, range('x'), range('z'), 0);
 	switch (name) {
@@ -111,6 +114,8 @@ export function vehiclePlace(name: string, { interior, seats }: VehicleAround, {
 				'seat',
 				Object.fromEntries(Object.entries(seats).map(([id, seat]) => [id, () => seatPlace(seat, interior.floorBuildUp, mirrored)]))
 			);
+		case 'piece':
+			return piecePlace(neighbours, mirrored);
 		case 'vehicle':
 			return place('vehicle', { length: () => interior.length });
 		default:

@@ -72,7 +72,7 @@ export function heightStudy(present: Plan, pieceId: string, modeIds: string[]): 
 	const [widths, storage]: [number[], number[]] = [[], []];
 	heights.forEach((height, i) => {
 		const tried = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', heightParam], value: height }]);
-		const assembly = assemblyOf(tried.pieces[pieceId], plan.vehicle, plan.stock);
+		const assembly = assemblyOf(tried.pieces[pieceId], plan);
 		storage.push(litresOf(assembly.spaces));
 		const x: [number, number] = sceneOf(tried, modeIds[0]).pieces.find((p) => p.id === pieceId)!.parts[0].box.x;
 		widths.push(leastHalfWidth(interior, 'left', x, [height, height]) + leastHalfWidth(interior, 'right', x, [height, height]));

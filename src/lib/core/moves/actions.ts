@@ -103,7 +103,7 @@ export function withBestDoor(openings: readonly OpeningSolid[], sweepWith: (open
 
 /** Tries a move of a piece against the vehicle and all that stands. */
 export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, things: readonly NamedThing[]): Action {
-	const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+	const assembly = assemblyOf(plan.pieces[id], plan);
 	const motion = motionOf(assembly, move);
 	const { sweep: inside, door } = inVehicle(plan, motion);
 	const sweeps = [
@@ -139,7 +139,7 @@ export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, th
 /** An action with what lies about during it: worked out for the way that is taken, not for every one that is tried. */
 export function withLoose(plan: Plan, action: Action): Action {
 	if (!action.move) return action;
-	const assembly = assemblyOf(plan.pieces[action.subject], plan.vehicle, plan.stock);
+	const assembly = assemblyOf(plan.pieces[action.subject], plan);
 	const { loose } = padsThrough(assembly, action.move);
 	const pads = assembly.pads.filter(({ name }) => loose.includes(name));
 	return { ...action, loose: placesForLoose(plan, action.before, pads) };

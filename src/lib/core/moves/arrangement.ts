@@ -28,7 +28,7 @@ export const arrangementKey = ({ pieces, seats }: Arrangement): string =>
 export function arrangementOf(plan: Plan, modeId: string): Arrangement {
 	if (!Object.hasOwn(plan.modes, modeId)) throw new RangeError(`There is no mode “${modeId}” in this plan.`);
 	const mode = plan.modes[modeId];
-	const pieces = Object.entries(plan.pieces).map(([id, piece]) => [id, stateIn(assemblyOf(piece, plan.vehicle, plan.stock), mode, id).id]);
+	const pieces = Object.entries(plan.pieces).map(([id, piece]) => [id, stateIn(assemblyOf(piece, plan), mode, id).id]);
 	const seats = Object.entries(plan.vehicle.seats).map(([id, seat]) => [id, mode.seats[id] ?? defaultSetting(seat, mode.use)]);
 	return { pieces: Object.fromEntries(pieces), seats: Object.fromEntries(seats) };
 }

@@ -78,7 +78,7 @@ export class Ways {
 				settingsFor(plan.vehicle.seats[id], now.seats[id], goal).map((setting) => trySeat(plan, now, id, setting))
 			),
 			...Object.keys(now.pieces).flatMap((id) =>
-				movesOf(assemblyOf(plan.pieces[id], plan.vehicle, plan.stock))
+				movesOf(assemblyOf(plan.pieces[id], plan))
 					.filter((move) => move.from === now.pieces[id])
 					.map((move) => tryMove(plan, now, id, move, this.things))
 			)
@@ -122,7 +122,7 @@ export function convert(plan: Plan, fromMode: string, toMode: string, most = MOS
 	const [start, goal] = [arrangementOf(plan, fromMode), arrangementOf(plan, toMode)];
 	const left = Object.entries(plan.pieces).map(([id, piece]) => ({
 		id,
-		seconds: secondsTo(assemblyOf(piece, plan.vehicle, plan.stock), goal.pieces[id])
+		seconds: secondsTo(assemblyOf(piece, plan), goal.pieces[id])
 	}));
 	const noMoves = left.filter(({ id, seconds }) => seconds[start.pieces[id]] === Infinity).map(({ id }) => id);
 	if (noMoves.length > 0) return { ok: false, blocks: [], noMoves, proven: true, looked: 0 };

@@ -30,7 +30,7 @@ function depth(a: Manifold, b: Manifold): number {
 
 /** The deepest that anything of a moving piece goes into another piece or out of the vehicle, at many moments. */
 function deepest(plan: Plan, move: Move, other: PlacedPiece): number {
-	const assembly = assemblyOf(plan.pieces.leaf, plan.vehicle, plan.stock);
+	const assembly = assemblyOf(plan.pieces.leaf, plan);
 	const state = assembly.states.find(({ id }) => id === move.from)!;
 	const stay = padsThrough(assembly, move).stay;
 	const obstacles = solidsOf(other);
@@ -72,7 +72,7 @@ it('a swept move is free where fine sampling with solids finds no overlap, and h
 					cushion: 0,
 					gap: Math.max(0, centre / 10)
 				});
-				const assembly = assemblyOf(plan.pieces.leaf, plan.vehicle, plan.stock);
+				const assembly = assemblyOf(plan.pieces.leaf, plan);
 				const move = movesOf(assembly).find(({ from }) => from === 'bed')!;
 				const other = pieceIn(plan, 'deck', 'wall');
 				const motion = motionOf(assembly, move);

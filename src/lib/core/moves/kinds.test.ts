@@ -80,7 +80,7 @@ const CASES: [KindName, Record<string, unknown>][] = [
 
 describe.each(CASES)('%s %o', (kind, params) => {
 	const plan = roomy(kind, params);
-	const assembly = assemblyOf(plan.pieces.piece, plan.vehicle, plan.stock);
+	const assembly = assemblyOf(plan.pieces.piece, plan);
 	const state = (id: string) => assembly.states.find((one) => one.id === id)!;
 	const round = (joints: Record<string, number>) =>
 		Object.fromEntries(assembly.links.map(({ id }) => [id, Math.round((joints[id] ?? 0) * 1e6) / 1e6]));

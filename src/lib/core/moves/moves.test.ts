@@ -66,13 +66,13 @@ describe('the swept way of a joint', () => {
 	const plan = couchPlan();
 	/** One joint of the couch moved from value to value. */
 	const sweep = (p: Plan, link: string, to: number, from = 0) => {
-		const assembly = assemblyOf(p.pieces.couch, p.vehicle, p.stock);
+		const assembly = assemblyOf(p.pieces.couch, p);
 		const states = assembly.states.map((state) => (state.id === 'couch' ? { ...state, joints: { [link]: from } } : state));
 		const move = { from: 'couch', to: 'bed', steps: [{ words: '', joints: { [link]: to }, seconds: 10, hands: 1 as const }] };
 		return sweepInVehicle(interiorOf(p.vehicle), motionOf({ ...assembly, states }, move));
 	};
 	it('of a pull-out ends where it comes closest to the far wall', () => {
-		const { joints } = assemblyOf(plan.pieces.couch, plan.vehicle, plan.stock).states.find((state) => state.id === 'bed')!;
+		const { joints } = assemblyOf(plan.pieces.couch, plan).states.find((state) => state.id === 'bed')!;
 		// The stop bar meets the fixed rail at the end: that is rest, not a hit.
 		expect(sweep(plan, 'front', joints.front).margin).toBeGreaterThanOrEqual(0);
 		// A hand further it would have to go through it.
@@ -95,7 +95,7 @@ describe('the swept way of a joint', () => {
 	it('agrees with looking at two thousand places', () => {
 		const low = couchPlan({ lid: true }, plainVehicle([[0, 700]], 1000, 3000));
 		const interior = interiorOf(low.vehicle);
-		const assembly = assemblyOf(low.pieces.couch, low.vehicle, low.stock);
+		const assembly = assemblyOf(low.pieces.couch, low);
 		for (const to of [0.4, 0.8, 1.3]) {
 			const motion = motionOf(assembly, { from: 'couch', to: 'bed', steps: [{ words: '', joints: { lid: to }, seconds: 1, hands: 1 }] });
 			const alone = sweepInVehicle(interior, { stretches: motion.stretches.map(({ tracks }) => ({ tracks, still: [] })) });
@@ -114,7 +114,7 @@ describe('a conversion', () => {
 	it('slides the seat out of the way before the bed is pulled out, and brings it back', () => {
 		// The seat stands in the aisle where the front comes out; slid 400 mm forward it clears the bed.
 		const base = couchPlan();
-		const end = Math.max(...assemblyOf(base.pieces.couch, base.vehicle, base.stock).parts.map((part) => part.pose.shift.x));
+		const end = Math.max(...assemblyOf(base.pieces.couch, base).parts.map((part) => part.pose.shift.x));
 		const plan = applyEdits(couchPlan({}, { seats: { seat: aisleSeat(end - 150, -350) } }), [
 			{ path: ['modes', 'day', 'seats'], value: { seat: { state: 'upright', slide: 0, angle: 8 } } },
 			{ path: ['modes', 'night', 'seats'], value: { seat: { state: 'upright', slide: 400, angle: 8 } } }

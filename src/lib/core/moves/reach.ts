@@ -90,7 +90,7 @@ function reachDoor(plan: Plan, start: Arrangement, opening: OpeningSolid, modeId
 function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
 	const { things } = sceneOf(plan, modeId);
 	return Object.keys(start.pieces).flatMap((id) => {
-		const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+		const assembly = assemblyOf(plan.pieces[id], plan);
 		return movesOf(assembly)
 			.filter(({ from }) => from === start.pieces[id])
 			.map(({ to }): Reach => {

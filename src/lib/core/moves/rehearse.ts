@@ -8,7 +8,7 @@ import { seatPositions } from './seats';
 
 /** The piece of an action part of the way through its move, loose cushions off from the first step to the end. */
 function onItsWay(plan: Plan, { subject, move, doorFirst, before }: Action, seconds: number): PlacedPiece {
-	const assembly = assemblyOf(plan.pieces[subject], plan.vehicle, plan.stock);
+	const assembly = assemblyOf(plan.pieces[subject], plan);
 	const state = assembly.states.find(({ id }) => id === before.pieces[subject])!;
 	const { joints, out } = during(state, move!, seconds - doorFirst);
 	const pads = padsThrough(assembly, move!).stay;

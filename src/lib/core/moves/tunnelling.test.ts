@@ -73,7 +73,7 @@ it('nothing thin slips through a move, and nothing is hit that the solids kernel
 				const vehicle = plainVehicle([[0, 900]], 1800, 3200);
 				vehicle.fixtures.rod = { name: 'Rod', kind: 'roof bar', ...block(x, y, z) };
 				const plan = withPiece(planIn(vehicle), 'piece', name, sizes(a, b) as Record<string, unknown>);
-				const assembly = assemblyOf(plan.pieces.piece, plan.vehicle, plan.stock);
+				const assembly = assemblyOf(plan.pieces.piece, plan);
 				const moves = movesOf(assembly);
 				const motion = motionOf(assembly, moves[which % moves.length]);
 				const { margin } = sweepPastFixtures(interiorOf(plan.vehicle), motion, Infinity);

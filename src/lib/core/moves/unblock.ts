@@ -44,9 +44,7 @@ const pieceKnobsOf = (plan: Plan, { subject, against }: Block): Knob[] =>
 function roomOf(plan: Plan, { tried }: Block): number {
 	const { before, subject, move } = tried;
 	if (!move) return trySeat(plan, before, subject, tried.after.seats[subject]).sweep.margin ?? FAR;
-	const same = movesOf(assemblyOf(plan.pieces[subject], plan.vehicle, plan.stock)).find(
-		({ from, to }) => from === move.from && to === move.to
-	);
+	const same = movesOf(assemblyOf(plan.pieces[subject], plan)).find(({ from, to }) => from === move.from && to === move.to);
 	return same ? (tryMove(plan, before, subject, same, []).sweep.margin ?? FAR) : -FAR;
 }
 

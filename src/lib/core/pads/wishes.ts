@@ -32,7 +32,7 @@ const LIP_SHARE = 0.4;
 export function cushionsOf(plan: Plan): PieceCushions[] {
 	const interior = interiorOf(plan.vehicle);
 	return Object.entries(plan.pieces).flatMap(([id, { name }]): PieceCushions[] => {
-		const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+		const assembly = assemblyOf(plan.pieces[id], plan);
 		const sleeps = assembly.surfaces.filter(({ use }) => use === 'sleep');
 		if (sleeps.length === 0 || assembly.pads.length === 0) return [];
 		const size = (outline: { x: number; y: number }[]) => {

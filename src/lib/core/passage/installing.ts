@@ -25,7 +25,7 @@ export function carriedItems(plan: Plan): CarriedItem[] {
 	const openings = openingsOf(plan.vehicle, interior);
 	return Object.values(plan.pieces)
 		.flatMap((piece) =>
-			itemsOf(assemblyOf(piece, plan.vehicle, plan.stock)).map((item): CarriedItem => {
+			itemsOf(assemblyOf(piece, plan)).map((item): CarriedItem => {
 				const passage = passageOf(interior, openings, item, PLENTY);
 				return { piece: piece.name, item, passage, door: passage ? plan.vehicle.openings[passage.opening].name : '' };
 			})
@@ -96,7 +96,7 @@ type BothWays = InstallStep & { out: string | null };
 
 function stepsOf(plan: Plan, id: string): BothWays[] {
 	const { name: piece } = plan.pieces[id];
-	const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+	const assembly = assemblyOf(plan.pieces[id], plan);
 	const interior = interiorOf(plan.vehicle);
 	const openings = openingsOf(plan.vehicle, interior);
 	const doorOf = (opening: string) => plan.vehicle.openings[opening].name.toLowerCase();
@@ -148,11 +148,11 @@ function stepsOf(plan: Plan, id: string): BothWays[] {
  * upwards, then modules; pieces from low to high.
  */
 export function installing(plan: Plan): Installing {
-	const deck = (id: string) => assemblyOf(plan.pieces[id], plan.vehicle, plan.stock).deck;
+	const deck = (id: string) => assemblyOf(plan.pieces[id], plan).deck;
 	const order = Object.keys(plan.pieces).sort((a, b) => deck(a) - deck(b));
 	const both = order.flatMap((id) => stepsOf(plan, id));
 	const stays = order.flatMap((id) => {
-		const assembly = assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+		const assembly = assemblyOf(plan.pieces[id], plan);
 		return counted(boltedOf(assembly).map(({ name }) => name)).map((name) => ({ piece: plan.pieces[id].name, name }));
 	});
 	const removal = both.flatMap(({ out, ...step }): InstallStep[] => (out === null ? [] : [{ ...step, words: out }])).reverse();

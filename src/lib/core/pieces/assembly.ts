@@ -274,12 +274,21 @@ export interface Assembly {
 	deck: number;
 }
 
+/** A piece that another one stands by. */
+export interface Neighbour {
+	id: string;
+	name: string;
+	assembly: Assembly;
+}
+
 /** What a recipe may look at while it works out an assembly. */
 export interface Surroundings {
 	interior: Interior;
 	windows: readonly WindowPane[];
 	zones: readonly ZoneSolid[];
 	seats: Vehicle['seats'];
+	/** Pieces that it names. */
+	neighbours: readonly Neighbour[];
 	stock: Stock;
 }
 

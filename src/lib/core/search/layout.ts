@@ -22,7 +22,7 @@ export function planOf({ plan, brief, sleepers }: Ground, { berths, pieces: draf
 	);
 	const berthOf = new Map(berths.flatMap((berth) => berth.sleepers.map(({ id }) => [id, idOf(berth.piece)] as const)));
 	const stock = stockFor(plan.stock, pieces);
-	const benches = Object.keys(pieces).filter((id) => seatsByDay(assemblyOf(pieces[id], plan.vehicle, stock)));
+	const benches = Object.keys(pieces).filter((id) => seatsByDay(assemblyOf(pieces[id], { vehicle: plan.vehicle, stock, pieces })));
 	const modes = Object.fromEntries(
 		USES.map((use) => {
 			const { id, mode } = modeFor(plan, use) ?? {
@@ -48,7 +48,7 @@ export function planOf({ plan, brief, sleepers }: Ground, { berths, pieces: draf
 		})
 	);
 	// Nothing goes under a bed that has no room for things.
-	const room = assemblyOf(pieces[BED], plan.vehicle, stock).spaces.length > 0;
+	const room = assemblyOf(pieces[BED], { vehicle: plan.vehicle, stock, pieces }).spaces.length > 0;
 	const gear = Object.fromEntries(
 		Object.entries(plan.gear).map(([id, { under: _, ...item }]) => [id, room ? { ...item, under: BED } : item])
 	);

@@ -17,7 +17,7 @@ export interface Built {
 /** Where a kind is tried: an upright wall at 800 mm on both sides unless told otherwise, 1900 high, 4000 long. */
 export function built(kind: KindName, params: Record<string, unknown> = {}, walls: Walls = [[0, 800]]): Built {
 	const plan = withPiece(planIn(plainVehicle(walls, 1900, 4000)), 'piece', kind, params);
-	const assembly = assemblyOf(plan.pieces.piece, plan.vehicle, plan.stock);
+	const assembly = assemblyOf(plan.pieces.piece, plan);
 	const boxes = (state = assembly.states[0].id) => {
 		const { parts, pads } = pieceIn(plan, 'piece', state);
 		return Object.fromEntries([...pads.map(({ pad, box }) => [pad.id, box]), ...parts.map(({ part, box }) => [part.id, box])]) as Record<

@@ -53,7 +53,14 @@ function pieceShapes(view: ViewName, pieces: readonly PlacedPiece[], at?: number
 	const depth = (box: Box) => (view === 'above' ? box.z[1] : view === 'long section' ? -box.y[0] : -box.x[0]);
 	const shapeOf = ({ id, name }: PlacedPiece, placed: PlacedPart | PlacedPad, kind: ShapeKind, words: string) => ({
 		depth: depth(placed.box),
-		shape: { of: id, part: 'part' in placed ? placed.part.id : placed.pad.id, kind, points: points(placed), title: `${name}: ${words}`, cut: cuts(placed.box) }
+		shape: {
+			of: id,
+			part: 'part' in placed ? placed.part.id : placed.pad.id,
+			kind,
+			points: points(placed),
+			title: `${name}: ${words}`,
+			cut: cuts(placed.box)
+		}
 	});
 	return pieces
 		.flatMap((piece) => [

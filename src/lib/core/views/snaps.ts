@@ -15,7 +15,7 @@ const CLEAR = 5;
 /** Heights worth stopping at: just above an arch, and just tall enough for each thing that goes under the piece. */
 export function heightSnaps(plan: Plan, pieceId: string): Snap[] {
 	const piece = plan.pieces[pieceId];
-	const assembly = assemblyOf(piece, plan.vehicle, plan.stock);
+	const assembly = assemblyOf(piece, plan);
 	// What lies between the underside of the rails and the deck goes along with the height.
 	const build = assembly.deck - Math.max(0, ...assembly.spaces.map((space) => space.box.z[1]));
 	return [
@@ -29,7 +29,7 @@ export function heightSnaps(plan: Plan, pieceId: string): Snap[] {
 /** Places along the vehicle worth stopping at: against the rear door, and ends of the arches. */
 export function alongSnaps(plan: Plan, pieceId: string): Snap[] {
 	const piece = plan.pieces[pieceId];
-	const { deck } = assemblyOf(piece, plan.vehicle, plan.stock);
+	const { deck } = assemblyOf(piece, plan);
 	const interior = interiorOf(plan.vehicle);
 	return [
 		{ value: Math.ceil(furthestRear(interior, [0, deck])) + CLEAR, label: 'against the rear door' },

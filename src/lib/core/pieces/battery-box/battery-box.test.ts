@@ -26,7 +26,7 @@ describe('a battery box', () => {
 	});
 	it('weighs its boards and its batteries', () => {
 		const plan = box({ batteries: 2, batteryWeight: 25 });
-		const { parts } = assemblyOf(plan.pieces.box, plan.vehicle, plan.stock);
+		const { parts } = assemblyOf(plan.pieces.box, plan);
 		const wood = (450 * 400 * 2 + 2 * 400 * 336 + 2 * 426 * 336) * 12 * 680e-9;
 		expect(parts.reduce((sum, part) => sum + partMass(part, plan.stock), 0)).toBeCloseTo(50 + wood, 6);
 	});

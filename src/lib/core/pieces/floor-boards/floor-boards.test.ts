@@ -43,7 +43,7 @@ describe('the boards', () => {
 	});
 	it('have a hatch over what is reached from above, smaller than its opening by its play', () => {
 		const plan = floored({ boards: 1 }, { wheel });
-		const { parts } = assemblyOf(plan.pieces.floor, plan.vehicle, plan.stock);
+		const { parts } = assemblyOf(plan.pieces.floor, plan);
 		const opening = bounds(parts[0].cutOuts![0].outline);
 		const lid = bounds(parts[1].outline);
 		expect(opening.x[1] - opening.x[0]).toBeCloseTo(600, 1);

@@ -12,6 +12,6 @@ export const own = pieceKind({
 	params: ownParams,
 	heightParam: 'height',
 	alongParam: 'start',
-	assemble: ({ design, height, start }, { interior, seats, stock }) =>
-		assembleDesign(design, { interior, seats, stock, given: { height, start } }).assembly
+	assemble: ({ design, height, start }, { interior, seats, neighbours, stock }) =>
+		assembleDesign(design, { interior, seats, neighbours, stock, given: { height, start } }).assembly
 });

@@ -59,14 +59,14 @@ describe('the cut list of a frame', () => {
 	it('frames with tops of different boards stand equally high', () => {
 		const heights = ['ply-9', 'ply-15'].map((topSheet) => {
 			const plan = framed({ top: 'somebody to sit', topSheet, height: 412 });
-			return assemblyOf(plan.pieces.frame, plan.vehicle, plan.stock).deck;
+			return assemblyOf(plan.pieces.frame, plan).deck;
 		});
 		expect(heights).toEqual([412, 412]);
 		expect(cuts({ top: 'somebody to sit', topSheet: 'ply-15', height: 412 })['Tube upright'][0]).toBe(412 - 15 - 50);
 	});
 	it('counts connectors by their arms', () => {
 		const plan = framed({ length: 1200, bays: 2 });
-		const { hardware } = assemblyOf(plan.pieces.frame, plan.vehicle, plan.stock);
+		const { hardware } = assemblyOf(plan.pieces.frame, plan);
 		// Eight corners with three arms; in the middle two above with a rail across and two below without.
 		expect(hardware).toEqual([
 			{ name: 'Tube connector with 3 arms', count: 10 },

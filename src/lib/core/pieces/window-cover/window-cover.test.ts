@@ -43,7 +43,7 @@ const glazed = (windows: Record<string, Window>): Plan => {
 };
 const covered = (windows: Record<string, Window>, params: Record<string, unknown> = {}) =>
 	withPiece(glazed(windows), 'covers', 'window-cover', params);
-const assembly = (plan: Plan, id = 'covers') => assemblyOf(plan.pieces[id], plan.vehicle, plan.stock);
+const assembly = (plan: Plan, id = 'covers') => assemblyOf(plan.pieces[id], plan);
 
 describe('a window', () => {
 	it('lies in the plane of its leaning wall, on either side, looking in', () => {

@@ -10,7 +10,7 @@ const tub = (more: object) => ({ name: 'Grey tub', length: 300, width: 300, heig
 
 /** Pieces of a plan with room for things in some mode. */
 const withSpaces = (plan: Plan, some: boolean) =>
-	Object.keys(plan.pieces).filter((id) => assemblyOf(plan.pieces[id], plan.vehicle, plan.stock).spaces.length > 0 === some);
+	Object.keys(plan.pieces).filter((id) => assemblyOf(plan.pieces[id], plan).spaces.length > 0 === some);
 
 /** Faults of gear, fastenings, guesses and stock. */
 export const LOAD_FAULTS: readonly FaultKind[] = [
@@ -28,7 +28,7 @@ export const LOAD_FAULTS: readonly FaultKind[] = [
 		plant(plan, mode, random) {
 			const piece = pick(withSpaces(plan, true), random);
 			if (!piece) return undefined;
-			const litres = litresOf(assemblyOf(plan.pieces[piece], plan.vehicle, plan.stock).spaces);
+			const litres = litresOf(assemblyOf(plan.pieces[piece], plan).spaces);
 			// Two loads of eight tenths of the room each, in small tubs that fit anywhere: no way of stacking makes that go in.
 			const small = { length: 60, width: 60, height: 60 };
 			const count = Math.ceil((0.8 * litres) / (60 * 60 * 60 * 1e-6));
@@ -53,7 +53,7 @@ export const LOAD_FAULTS: readonly FaultKind[] = [
 		plant(plan, mode, random) {
 			const piece = pick(withSpaces(plan, true), random);
 			if (!piece) return undefined;
-			const { spaces } = assemblyOf(plan.pieces[piece], plan.vehicle, plan.stock);
+			const { spaces } = assemblyOf(plan.pieces[piece], plan);
 			const longest = Math.max(...spaces.map(({ box: { x, y, z } }) => Math.hypot(x[1] - x[0], y[1] - y[0], z[1] - z[0])));
 			const edits = [{ path: ['gear', 'planted'], value: tub({ length: Math.ceil(longest) + 20, width: 80, height: 80, under: piece }) }];
 			return { plan: applyEdits(plan, edits), mode, subjects: ['planted'], words: `a pole longer than any room of ${piece}` };
@@ -136,9 +136,7 @@ export const LOAD_FAULTS: readonly FaultKind[] = [
 	{
 		fault: 'a board larger than its sheet',
 		plant(plan, mode, random) {
-			const used = Object.values(plan.pieces).flatMap((piece) =>
-				assemblyOf(piece, plan.vehicle, plan.stock).parts.filter(({ form }) => form === 'board')
-			);
+			const used = Object.values(plan.pieces).flatMap((piece) => assemblyOf(piece, plan).parts.filter(({ form }) => form === 'board'));
 			const part = pick(used, random);
 			if (!part) return undefined;
 			const edits: Edit[] = [
@@ -146,7 +144,7 @@ export const LOAD_FAULTS: readonly FaultKind[] = [
 				{ path: ['stock', 'sheets', part.stock, 'width'], value: 100 }
 			];
 			const owner = Object.keys(plan.pieces).filter((id) =>
-				assemblyOf(plan.pieces[id], plan.vehicle, plan.stock).parts.some((one) => one.stock === part.stock)
+				assemblyOf(plan.pieces[id], plan).parts.some((one) => one.stock === part.stock)
 			);
 			return { plan: applyEdits(plan, edits), mode, subjects: owner, words: `sheets of ${part.stock} no larger than a hand` };
 		}

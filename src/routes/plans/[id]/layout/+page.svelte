@@ -121,7 +121,7 @@
 		if (!movable(of)) return;
 		gaze.selected = of;
 		const piece = plan.pieces[of];
-		const at = piece.kind === 'own' && part ? madeOf(piece.params, plan.vehicle, plan.stock).nodes.get(part) : undefined;
+		const at = piece.kind === 'own' && part ? madeOf(piece, plan).nodes.get(part) : undefined;
 		gaze.node = at && [...at];
 	}
 	/** Parts of the selected piece that belong to the node that is looked at. */
@@ -129,7 +129,7 @@
 		const piece = selected ? plan.pieces[selected] : undefined;
 		const node = gaze.node;
 		if (piece?.kind !== 'own' || !node) return () => false;
-		const { nodes } = madeOf(piece.params, plan.vehicle, plan.stock);
+		const { nodes } = madeOf(piece, plan);
 		return (part: string) => node.every((name, i) => nodes.get(part)?.[i] === name);
 	});
 	function drag(step: DragStep, ways: ('height' | 'along')[]) {
