@@ -225,6 +225,14 @@
 				</select>
 			</label>
 			{#if node.drawer}
+				<label class="check"
+					><input
+						type="checkbox"
+						checked={node.drawer.catch ?? false}
+						onchange={() =>
+							set({ drawer: { ...(node as GroupNode).drawer!, catch: (node as GroupNode).drawer!.catch ? undefined : true } }, 'catch')}
+					/>A catch holds it shut</label
+				>
 				<MassField
 					label="It holds"
 					value={node.drawer.content}
@@ -430,6 +438,12 @@
 		display: inline-flex;
 		gap: 4px;
 		align-items: center;
+	}
+	.check {
+		display: flex;
+		gap: 6px;
+		align-items: center;
+		font-size: 12.5px;
 	}
 	details {
 		font-size: 12.5px;

@@ -112,7 +112,7 @@ function drawersOf(moving: readonly Moving[], leaves: readonly Leaf[], states: r
 				slideLength: Math.floor((box[joint.axis][1] - box[joint.axis][0]) / 50) * 50,
 				content: drawer.content,
 				rating,
-				latched: locks
+				latched: locks || drawer.catch === true
 			}
 		];
 	});

@@ -181,7 +181,7 @@ export interface GroupNode {
 	called?: string;
 	joint?: DesignJoint;
 	opens?: Use[];
-	drawer?: { slide: SlideName; content: number };
+	drawer?: { slide: SlideName; content: number; catch?: boolean };
 	nodes: Nodes;
 }
 /** The same several times: “index” counts them from 0. */
@@ -214,9 +214,9 @@ export const nodeSchema = z
 			joint: jointSchema.optional(),
 			opens: z.array(z.enum(USES)).max(3).optional().describe('when it must be possible to open it'),
 			drawer: z
-				.strictObject({ slide: z.enum(SLIDE_NAMES), content: z.number().min(0).max(300) })
+				.strictObject({ slide: z.enum(SLIDE_NAMES), content: z.number().min(0).max(300), catch: z.boolean().optional() })
 				.optional()
-				.describe('of a group that slides: it is a drawer, on such slides, for so many kg'),
+				.describe('of a group that slides: it is a drawer, on such slides, for so many kg, with a catch or without'),
 			...within
 		}),
 		z.strictObject({ kind: z.literal('repeat'), count: sizeSchema, ...within }),
@@ -269,6 +269,10 @@ function depthOf(nodes: Nodes): number {
 	return 1 + Math.max(0, ...Object.values(nodes).map((node) => ('nodes' in node ? depthOf(node.nodes) : 0)));
 }
 
+/** The names of all nodes, however deep: a sum that speaks of one cannot mean a size. */
+const namesIn = (nodes: Nodes): Set<string> =>
+	new Set(Object.entries(nodes).flatMap(([name, node]) => [name, ...('nodes' in node ? namesIn(node.nodes) : [])]));
+
 /** What an own piece is made of: sizes with names, nodes, and how it stands for what. */
 export const designSchema = z
 	.strictObject({
@@ -281,9 +285,9 @@ export const designSchema = z
 	.superRefine((design, context) => {
 		if (depthOf(design.nodes) > MOST.depth)
 			context.addIssue({ code: 'custom', path: ['nodes'], message: `Nodes lie within nodes more than ${MOST.depth} deep.` });
+		const names = namesIn(design.nodes);
 		for (const name of Object.keys(design.sizes))
-			if (Object.hasOwn(design.nodes, name))
-				context.addIssue({ code: 'custom', path: ['sizes', name], message: 'A node is called so as well.' });
+			if (names.has(name)) context.addIssue({ code: 'custom', path: ['sizes', name], message: 'A node is called so as well.' });
 	})
 	.meta({ id: 'design' });
 export type Design = z.infer<typeof designSchema>;

@@ -230,6 +230,15 @@ class Apart {
 	private readonly drawerRound = (box: Box): string | undefined =>
 		this.assembly.drawers.find((drawer) => sharedVolume(box, drawer.box) > sharedVolume(box, box) / 2)?.link;
 
+	/** What a link is called that opens by itself. */
+	private openName(link: string): string | undefined {
+		const { fronts, states } = this.assembly;
+		return fronts.find(({ to }) => {
+			const joints = states.find(({ id }) => id === to)?.joints ?? {};
+			return Object.keys(joints).length === 1 && Object.hasOwn(joints, link);
+		})?.name;
+	}
+
 	private addLink(link: Link, root: { nodes: Nodes; taken: Set<string> }): void {
 		const moved = jointOf(link.joint, farthestOf(this.assembly, link.id), this.writing);
 		const parent = link.parent ? this.groups.get(link.parent)! : root;
@@ -241,12 +250,13 @@ class Apart {
 		const name = nameOf(link.id, parent.taken);
 		parent.taken.add(name);
 		const nodes: Nodes = {};
+		const called = link.module ?? this.openName(link.id);
 		const drawer = this.assembly.drawers.find((one) => one.link === link.id);
 		parent.nodes[name] = {
 			kind: 'group',
-			...(link.module ? { called: link.module } : {}),
+			...(called ? { called } : {}),
 			joint: moved.joint,
-			...(drawer ? { drawer: { slide: drawer.slide, content: drawer.content } } : {}),
+			...(drawer ? { drawer: { slide: drawer.slide, content: drawer.content, ...(drawer.latched ? { catch: true } : {}) } } : {}),
 			nodes
 		};
 		const outer = link.parent ? this.paths.get(link.parent) : undefined;

@@ -1,4 +1,5 @@
-import { archTopOver, furthestRear, leastCeiling, sign, type Interior, type Side } from '../interior';
+import { breaks } from '../geometry/piecewise';
+import { archTopOver, furthestRear, leastCeiling, rearFaceAt, sign, type Interior, type Side } from '../interior';
 import { reachOn, type Range } from '../pieces/making';
 import type { Seat } from '../plan/seat';
 import type { Vehicle } from '../plan/vehicle';
@@ -44,6 +45,13 @@ export function floorUnder({ arches, fixtures, pits }: Interior, x: Range, y: Ra
 	);
 	return Math.max(pit ? pit.box.z[0] : 0, ...steps.map(({ box }) => box.z[1]), ...arches.map((arch) => archTopOver(arch, x, y)));
 }
+
+/** The furthest forward place of the rear face over a part's own width and height, its cut corners included. */
+const rearMost = (interior: Interior, y: Range, z: Range): number =>
+	Math.max(
+		furthestRear(interior, z),
+		...[...breaks(interior.knots.rearZ, ...z)].flatMap((atZ) => y.map((atY) => rearFaceAt(interior, atY, atZ)))
+	);
 
 /** Sizes of a seat as it was measured, above the finished floor, left and right in the asker's directions. */
 function seatPlace(seat: Seat, lining: number, mirrored: boolean): Place {
@@ -101,7 +109,7 @@ export function vehiclePlace(name: string, { interior, seats, neighbours }: Vehi
 		case 'ceiling':
 			return leastCeiling(interior, range('x'), across());
 		case 'rear':
-			return furthestRear(interior, range('z'));
+			return rearMost(interior, across(), range('z'));
 		case 'wall':
 			return place('wall', { left: wall('left'), right: wall('right') });
 		case 'arch':
