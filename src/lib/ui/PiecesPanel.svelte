@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { KIND_GROUPS, KINDS, kindOf, type KindName } from '../core/pieces';
-	import { addPiece, removePiece } from '../core/plan';
+	import { addPiece, readPieceFile, removePiece, writePieceFile } from '../core/plan';
 	import { useWorkbench } from './context';
 	import { apart } from '../core/derive';
 	import Designer from './Designer.svelte';
@@ -22,6 +22,27 @@
 		const taken = apart(session.plan, id);
 		refused = 'reason' in taken ? taken.reason : '';
 		if ('edits' in taken) session.edit(`take ${name} apart`, taken.edits);
+	}
+
+	/** What is wrong with a file that was to be opened as a piece. */
+	let unread: string[] = $state([]);
+	async function open(input: HTMLInputElement) {
+		const file = input.files?.[0];
+		input.value = '';
+		if (!file) return;
+		const read = readPieceFile(await file.text());
+		unread = read.ok ? [] : read.faults;
+		if (!read.ok) return;
+		const made = addPiece(session.plan, read.piece);
+		if (session.edit(`add ${read.piece.name}`, made.edits)) workbench.gaze.selected = made.id;
+		adding = false;
+	}
+	function keep(name: string, text: string) {
+		const link = document.createElement('a');
+		link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+		link.download = `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || 'piece'}.piece.json`;
+		link.click();
+		setTimeout(() => URL.revokeObjectURL(link.href), 1000);
 	}
 
 	function add(kind: KindName) {
@@ -48,6 +69,11 @@
 	<div class="scroll" tabindex="0" role="group" aria-label="Sizes of the piece">
 		{#if adding || pieces.length === 0}
 			<div class="kinds">
+				<label class="tool file">
+					Open a piece that was kept as a file …
+					<input type="file" accept=".json,application/json" class="sr-only" onchange={(event) => void open(event.currentTarget)} />
+				</label>
+				{#each unread.slice(0, 3) as fault (fault)}<p class="refused" role="alert">{fault}</p>{/each}
 				{#each KIND_GROUPS as group (group)}
 					<h2 class="group">{group}</h2>
 					{#each Object.values(KINDS).filter((kind) => kind.group === group) as kind (kind.kind)}
@@ -84,6 +110,9 @@
 				>
 				{#if refused}<p class="refused" role="alert">{refused}</p>{/if}
 			{/if}
+			<button type="button" class="tool remove" onclick={() => keep(piece.name, writePieceFile(piece))}
+				>Keep it as a file, for other plans</button
+			>
 			<button type="button" class="tool remove" onclick={() => session.edit(`take out ${piece.name}`, removePiece(session.plan, chosen))}
 				>Take out this piece</button
 			>
@@ -154,6 +183,13 @@
 	}
 	.caution {
 		margin: 12px 0 0;
+	}
+	.file {
+		justify-content: center;
+		cursor: pointer;
+	}
+	.file:focus-within {
+		outline: 2px solid var(--accent);
 	}
 	.refused {
 		margin: 6px 0 0;

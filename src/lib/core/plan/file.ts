@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { fromVersion1, vehicleFromVersion1 } from './from-version-1';
 import { RESERVED_KEYS } from './id';
+import { pieceSchema, type Piece } from '../pieces/schema';
 import { planSchema, type Plan } from './plan';
 import { vehicleSchema, type Vehicle } from './vehicle';
 
 export const FILE_FORMAT = 'vast-nook plan';
 export const VEHICLE_FORMAT = 'vast-nook vehicle';
+const PIECE_FORMAT = 'vast-nook piece';
 export const FILE_VERSION = 2;
 /** Largest file that is read, in characters: fifty times the largest plan we made. */
 export const LARGEST_FILE = 4_000_000;
@@ -42,6 +44,23 @@ export function readVehicleFile(text: string): VehicleRead {
 	return result.success ? { ok: true, vehicle: result.data } : refuse(...faultLines(result.error, ['vehicle']));
 }
 
+/** A piece read from outside, or one line for each fault. */
+type PieceRead = { ok: true; piece: Piece } | { ok: false; faults: string[] };
+
+/**
+ * Reads the file of a piece that was kept by itself. What held it there held it in another vehicle: it comes loose. Stock that it is
+ * cut from is taken from the usual one when it is added; a piece that it stood by is asked for by its findings.
+ */
+export function readPieceFile(text: string): PieceRead {
+	const envelope = readEnvelope(text, PIECE_FORMAT, 'piece');
+	if (!envelope.ok) return envelope;
+	const result = pieceSchema.safeParse(envelope.value);
+	if (!result.success) return refuse(...faultLines(result.error, ['piece']));
+	const piece = { ...result.data };
+	delete piece.held;
+	return { ok: true, piece };
+}
+
 /** What a file holds by its own word; a plan where it does not say. */
 export function heldBy(text: string): 'plan' | 'vehicle' {
 	try {
@@ -56,7 +75,7 @@ export function heldBy(text: string): 'plan' | 'vehicle' {
 function readEnvelope(
 	text: string,
 	format: string,
-	key: 'plan' | 'vehicle'
+	key: 'plan' | 'vehicle' | 'piece'
 ): { ok: true; value: unknown; version: number } | { ok: false; faults: string[] } {
 	if (text.length > LARGEST_FILE)
 		return refuse(`The file has ${Math.round(text.length / 1e6)} million characters; a plan has at most ${LARGEST_FILE / 1e6} million.`);
@@ -162,6 +181,10 @@ export const writePlanFile = (plan: Plan): string =>
 /** The text of a file for a vehicle that is kept by itself. */
 export const writeVehicleFile = (vehicle: Vehicle): string =>
 	`${JSON.stringify({ format: VEHICLE_FORMAT, version: FILE_VERSION, vehicle }, null, '\t')}\n`;
+
+/** The text of a file for a piece that is kept by itself. */
+export const writePieceFile = (piece: Piece): string =>
+	`${JSON.stringify({ format: PIECE_FORMAT, version: FILE_VERSION, piece }, null, '\t')}\n`;
 
 /** The published JSON Schema of the file format, as an object. */
 export const fileJsonSchema = (): object => z.toJSONSchema(fileSchema, { io: 'input', target: 'draft-2020-12', unrepresentable: 'any' });

@@ -17,6 +17,7 @@ import {
 	mergeVersions,
 	planSchema,
 	readPlan,
+	readPieceFile,
 	readPlanFile,
 	removePerson,
 	removePiece,
@@ -27,8 +28,10 @@ import {
 	splitArches,
 	starterPlan,
 	valueAtPath,
+	writePieceFile,
 	writePlanFile
 } from '.';
+import { variantOf } from './variants';
 import { withPerson, withPiece } from '../testing/plans';
 
 const furnished = () => withPerson(withPiece(starterPlan('Test', 'small van'), 'couch', 'slat-couch'), 'ida', 1740, 'couch');
@@ -237,3 +240,42 @@ describe('sharing structure', () => {
 			})
 		));
 });
+
+describe('a piece that is kept by itself', () => {
+	const plan = withPiece(starterPlan('Test', 'small van'), 'mine', 'own');
+	it('is read as it was written, loose from what held it', () => {
+		const held = applyEdits(plan, [
+			{ path: ['pieces', 'mine', 'held'], value: { one: { way: 'new bolt through', surface: 'floor', x: 400, at: 0 } } }
+		]);
+		expect(readPieceFile(writePieceFile(held.pieces.mine))).toEqual({ ok: true, piece: plan.pieces.mine });
+	});
+	it.each([
+		['a plan', writePlanFile(plan), /vast-nook piece/],
+		['nothing', '', /not JSON/],
+		['a kind that is none', writePieceFile({ ...plan.pieces.mine, kind: 'boat' } as never), /piece › kind/],
+		[
+			'a design with a sum that cannot be read',
+			writePieceFile(applyEdits(plan.pieces.mine, [{ path: ['params', 'design', 'nodes', 'mattress', 'z', 'from'], value: 'a +' }])),
+			/cannot be read/
+		],
+		[
+			'nodes within nodes without end',
+			writePieceFile(applyEdits(plan.pieces.mine, [{ path: ['params', 'design', 'nodes', 'deep'], value: nested(9) }])),
+			/deep/
+		]
+	])('%s is refused with a reason', (_, text, reason) => {
+		const read = readPieceFile(text);
+		expect(read.ok ? '' : read.faults.join()).toMatch(reason);
+	});
+	it('a design as deep as may be goes into a plan and a variant of it', () => {
+		const deep = applyEdits(plan, [{ path: ['pieces', 'mine', 'params', 'design', 'nodes', 'deep'], value: nested(5) }]);
+		const kept = { ...deep, variants: { one: variantOf(deep, 'One') } };
+		expect(readPlanFile(writePlanFile(kept))).toMatchObject({ ok: true });
+	});
+});
+
+/** A board in so many mirrors within each other. */
+function nested(levels: number): object {
+	const board = { kind: 'panel', stock: 'ply-12', normal: 'z', x: { from: 0, size: 100 }, y: { from: 0, size: 100 }, z: { from: 0 } };
+	return levels === 0 ? board : { kind: 'mirror', nodes: { a: nested(levels - 1) } };
+}

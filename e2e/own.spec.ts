@@ -1,0 +1,107 @@
+import type { Page } from '@playwright/test';
+import { openDemo, planFile, settled, type } from './bench';
+import { expect, test } from './server';
+
+test.use({ demo: 'own' });
+
+const outline = (page: Page) => page.getByRole('region', { name: 'What it is made of' });
+const node = (page: Page, name: string | RegExp) => outline(page).getByRole('button', { name });
+const add = (page: Page, what: string) => page.getByLabel(/^Add( to .*)?$/).selectOption(what);
+type Own = { params: { design: { nodes: Record<string, { kind: string; x: object; z: object; nodes?: Record<string, object> }> } } };
+const designOf = async (page: Page) => {
+	const { plan } = (await planFile(page)) as never as { plan: { pieces: Record<string, Own> } };
+	return Object.values(plan.pieces).at(-1)!.params.design;
+};
+
+test('a piece is made up from nothing with the mouse: board, legs, lid; it is checked, cut and kept', async ({ page, server }) => {
+	await openDemo(page, server.url, 'hill sites', 'layout');
+	await page.getByRole('button', { name: 'Add …' }).click();
+	await page.getByRole('button', { name: /A piece of your own/ }).click();
+	// From nothing: what it begins as goes.
+	for (const name of ['Boards', 'Side', 'Mattress']) {
+		await node(page, name).click();
+		await page.getByRole('region', { name: 'The chosen part' }).getByRole('button', { name: 'Take out' }).click();
+	}
+	await expect(page.getByText('Nothing yet: add a board')).toBeVisible();
+	await add(page, 'board');
+	await type(page, 'Length', '400');
+	await type(page, 'Width', '300');
+	// A board in the air is told.
+	await expect(page.getByText(/something carries “Board”/i)).toBeVisible();
+	await add(page, 'leg');
+	await expect(page.getByText(/something carries “Board”/i)).toHaveCount(0);
+	await page.getByLabel('Let it move or repeat').selectOption('mirrored on the other side');
+	expect((await designOf(page)).nodes.leg.kind).toBe('mirror');
+
+	// Dragged upwards in the long section the board comes to rest where it is let go, and its leg follows.
+	const long = page.getByRole('group', { name: 'Long section' });
+	await node(page, 'Board').click();
+	const board = long.locator('path.picked').first();
+	const { x, y, width, height } = (await board.boundingBox())!;
+	await page.mouse.move(x + width / 2, y + height / 2);
+	await page.mouse.down();
+	for (const far of [6, 12, 18]) await page.mouse.move(x + width / 2, y + height / 2 - far);
+	await page.mouse.up();
+	const raised = await designOf(page);
+	expect(JSON.stringify(raised.nodes.board.z)).toMatch(/height \+ \d+/);
+
+	// A lid opens, is a state of its own, and is one undo.
+	await page.getByLabel('Let it move or repeat').selectOption('opens like a lid');
+	await expect(node(page, 'hinged Board')).toBeVisible();
+	await expect(page.getByText(/board opens/i).first()).toBeVisible();
+	await page.keyboard.press('Control+z');
+	await expect(node(page, 'hinged Board')).toHaveCount(0);
+	await page.keyboard.press('Control+Shift+z');
+	await page.getByRole('link', { name: 'Cutting' }).click();
+	await expect(page.getByText('Board', { exact: true }).first()).toBeVisible();
+});
+
+/** Tabs until something of a name has the focus. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+	for (let i = 0; i < 150; i++) {
+		await page.keyboard.press('Tab');
+		const focused = await page.evaluate(() => {
+			const element = document.activeElement as HTMLInputElement | null;
+			return element?.getAttribute('aria-label') ?? element?.labels?.[0]?.textContent ?? element?.textContent ?? '';
+		});
+		if (name.test(focused.trim())) return;
+	}
+	throw new Error(`nothing called ${name} takes the focus`);
+}
+
+test('a piece is made up with the keyboard alone', async ({ page, server }) => {
+	await openDemo(page, server.url, 'hill sites', 'layout');
+	await tabTo(page, /^Add …$/);
+	await page.keyboard.press('Enter');
+	await tabTo(page, /^A piece of your own/);
+	await page.keyboard.press('Enter');
+	await tabTo(page, /Mattress$/);
+	await page.keyboard.press('Enter');
+	await tabTo(page, /^Add to mattress$/);
+	await page.keyboard.type('bar');
+	await expect(node(page, 'bar Bar')).toBeVisible();
+	await tabTo(page, /^Bottom at$|^Top at$/);
+	await page.keyboard.press('Control+a');
+	await page.keyboard.type('boards.top + 200');
+	await page.keyboard.press('Enter');
+	expect(JSON.stringify((await designOf(page)).nodes.bar.z)).toContain('boards.top + 200');
+	// What cannot be read stays in the field with a reason, and the plan stays what it was.
+	await page.keyboard.press('Control+a');
+	await page.keyboard.type('boards.top +');
+	await page.keyboard.press('Enter');
+	await expect(page.getByText(/cannot be read/)).toBeVisible();
+	await page.keyboard.press('Escape');
+	expect(JSON.stringify((await designOf(page)).nodes.bar.z)).toContain('boards.top + 200');
+});
+
+test('a bed of a kind is taken apart, stays what it was, and one leg of it is moved', async ({ page, server }) => {
+	await openDemo(page, server.url, 'off-roader with hatch', 'layout');
+	const clashes = page.locator('li.clash');
+	const before = await clashes.count();
+	await page.getByRole('button', { name: /^Take it apart/ }).click();
+	await expect(outline(page)).toBeVisible();
+	await settled(page);
+	expect(await clashes.count()).toBe(before);
+	await node(page, /Leg/).first().click();
+	await expect(page.getByRole('region', { name: 'The chosen part' })).toContainText('Leg');
+});
