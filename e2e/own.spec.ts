@@ -1,12 +1,20 @@
 import type { Page } from '@playwright/test';
-import { openDemo, planFile, settled, type } from './bench';
+import { openDemo, planFile, settled } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'own' });
 
+const chosen = (page: Page) => page.getByRole('region', { name: 'The chosen part' });
 const outline = (page: Page) => page.getByRole('region', { name: 'What it is made of' });
 const node = (page: Page, name: string | RegExp) => outline(page).getByRole('button', { name });
-const add = (page: Page, what: string) => page.getByLabel(/^Add( to .*)?$/).selectOption(what);
+async function add(page: Page, what: string): Promise<void> {
+	await page.getByRole('combobox', { name: /^Add( to .*)?$/ }).selectOption(what);
+	await page.getByRole('button', { name: 'Add', exact: true }).click();
+}
+async function letIt(page: Page, how: string): Promise<void> {
+	await page.getByLabel('What it does').selectOption(how);
+	await page.getByRole('button', { name: 'Let it' }).click();
+}
 type Own = { params: { design: { nodes: Record<string, { kind: string; x: object; z: object; nodes?: Record<string, object> }> } } };
 const designOf = async (page: Page) => {
 	const { plan } = (await planFile(page)) as never as { plan: { pieces: Record<string, Own> } };
@@ -15,22 +23,26 @@ const designOf = async (page: Page) => {
 
 test('a piece is made up from nothing with the mouse: board, legs, lid; it is checked, cut and kept', async ({ page, server }) => {
 	await openDemo(page, server.url, 'hill sites', 'layout');
-	await page.getByRole('button', { name: 'Add …' }).click();
 	await page.getByRole('button', { name: /A piece of your own/ }).click();
 	// From nothing: what it begins as goes.
 	for (const name of ['Boards', 'Side', 'Mattress']) {
 		await node(page, name).click();
-		await page.getByRole('region', { name: 'The chosen part' }).getByRole('button', { name: 'Take out' }).click();
+		await chosen(page).getByRole('button', { name: 'Take out' }).click();
 	}
 	await expect(page.getByText('Nothing yet: add a board')).toBeVisible();
 	await add(page, 'board');
-	await type(page, 'Length', '400');
-	await type(page, 'Width', '300');
+	for (const [size, mm] of [
+		['Length', '400'],
+		['Width', '300']
+	]) {
+		await chosen(page).getByLabel(size, { exact: true }).fill(mm);
+		await chosen(page).getByLabel(size, { exact: true }).press('Enter');
+	}
 	// A board in the air is told.
 	await expect(page.getByText(/something carries “Board”/i)).toBeVisible();
 	await add(page, 'leg');
 	await expect(page.getByText(/something carries “Board”/i)).toHaveCount(0);
-	await page.getByLabel('Let it move or repeat').selectOption('mirrored on the other side');
+	await letIt(page, 'mirrored on the other side');
 	expect((await designOf(page)).nodes.leg.kind).toBe('mirror');
 
 	// Dragged upwards in the long section the board comes to rest where it is let go, and its leg follows.
@@ -46,7 +58,7 @@ test('a piece is made up from nothing with the mouse: board, legs, lid; it is ch
 	expect(JSON.stringify(raised.nodes.board.z)).toMatch(/height \+ \d+/);
 
 	// A lid opens, is a state of its own, and is one undo.
-	await page.getByLabel('Let it move or repeat').selectOption('opens like a lid');
+	await letIt(page, 'opens like a lid');
 	await expect(node(page, 'hinged Board')).toBeVisible();
 	await expect(page.getByText(/board opens/i).first()).toBeVisible();
 	await page.keyboard.press('Control+z');
@@ -71,14 +83,14 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
 
 test('a piece is made up with the keyboard alone', async ({ page, server }) => {
 	await openDemo(page, server.url, 'hill sites', 'layout');
-	await tabTo(page, /^Add …$/);
-	await page.keyboard.press('Enter');
 	await tabTo(page, /^A piece of your own/);
 	await page.keyboard.press('Enter');
 	await tabTo(page, /Mattress$/);
 	await page.keyboard.press('Enter');
 	await tabTo(page, /^Add to mattress$/);
 	await page.keyboard.type('bar');
+	await tabTo(page, /^Add$/);
+	await page.keyboard.press('Enter');
 	await expect(node(page, 'bar Bar')).toBeVisible();
 	await tabTo(page, /^Bottom at$|^Top at$/);
 	await page.keyboard.press('Control+a');
@@ -95,7 +107,7 @@ test('a piece is made up with the keyboard alone', async ({ page, server }) => {
 });
 
 test('a bed of a kind is taken apart, stays what it was, and one leg of it is moved', async ({ page, server }) => {
-	await openDemo(page, server.url, 'off-roader with hatch', 'layout');
+	await openDemo(page, server.url, 'one-person hatchback', 'layout');
 	const clashes = page.locator('li.clash');
 	const before = await clashes.count();
 	await page.getByRole('button', { name: /^Take it apart/ }).click();
@@ -103,5 +115,5 @@ test('a bed of a kind is taken apart, stays what it was, and one leg of it is mo
 	await settled(page);
 	expect(await clashes.count()).toBe(before);
 	await node(page, /Leg/).first().click();
-	await expect(page.getByRole('region', { name: 'The chosen part' })).toContainText('Leg');
+	await expect(chosen(page)).toContainText('Leg');
 });

@@ -114,6 +114,8 @@
 			? { hinge: 'hinged', swing: 'swings', slide: 'slides', track: 'on a track', carried: 'comes out' }[one.joint.kind]
 			: SIGNS[one.kind];
 
+	let addition: (typeof ADDITIONS)[number] = $state('board');
+	let wrapping: (typeof WRAPPINGS)[number] = $state('opens like a lid');
 	let sizeName = $state('');
 	let sizeFault = $state('');
 	function addSize() {
@@ -199,19 +201,12 @@
 	{#if rows.length === 0}<p class="quiet">Nothing yet: add a board, a bar, a leg.</p>{/if}
 	<div class="adding">
 		<label for="{uid}-add" class="quiet">{node && chosen ? `Add to ${called(chosen, node).toLowerCase()}` : 'Add'}</label>
-		<select
-			id="{uid}-add"
-			class="field"
-			value=""
-			onchange={(event) => {
-				const what = event.currentTarget.value;
-				event.currentTarget.value = '';
-				if (what) change(`add a ${what}`, addNode(design, chosen ?? [], what as (typeof ADDITIONS)[number], choice));
-			}}
-		>
-			<option value="">a …</option>
+		<select id="{uid}-add" class="field" bind:value={addition}>
 			{#each ADDITIONS as what (what)}<option value={what}>{what}</option>{/each}
 		</select>
+		<button type="button" class="tool small" onclick={() => change(`add a ${addition}`, addNode(design, chosen ?? [], addition, choice))}
+			>Add</button
+		>
 	</div>
 </section>
 
@@ -232,19 +227,10 @@
 			onchange={(value, label) => edit(`${label} of ${called(chosen, node).toLowerCase()}`, [{ path: pathOf(chosen), value }])}
 		/>
 		<div class="doing">
-			<select
-				class="field"
-				aria-label="Let it move or repeat"
-				value=""
-				onchange={(event) => {
-					const how = event.currentTarget.value;
-					event.currentTarget.value = '';
-					if (how) change(how, wrapNode(design, chosen, how as (typeof WRAPPINGS)[number]));
-				}}
-			>
-				<option value="">it …</option>
+			<select class="field" aria-label="What it does" bind:value={wrapping}>
 				{#each WRAPPINGS as how (how)}<option value={how}>{how}</option>{/each}
 			</select>
+			<button type="button" class="tool small" onclick={() => change(wrapping, wrapNode(design, chosen, wrapping))}>Let it</button>
 			<button type="button" class="tool small" onclick={() => change('copy', copyNode(design, chosen))}>Copy</button>
 			{#if 'nodes' in node}<button type="button" class="tool small" onclick={() => change('dissolve', unwrapNode(design, chosen))}
 					>Dissolve</button
@@ -359,14 +345,15 @@
 		font-size: 12.5px;
 	}
 	.adding {
-		grid-template-columns: auto minmax(0, 1fr);
+		grid-template-columns: auto minmax(0, 1fr) auto;
 	}
 	.doing {
 		display: flex;
+		flex-wrap: wrap;
 		gap: 6px;
 	}
 	.doing select {
-		flex: 1;
+		flex: 1 0 150px;
 		min-width: 0;
 	}
 	.part {

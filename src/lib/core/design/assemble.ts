@@ -9,7 +9,7 @@ import type { Interior } from '../interior';
 import { carrying, type Standing } from './carrying';
 import { SizeFault } from './expression';
 import { BODY, frontsOf, linkIn, movesOf, movingIn, statesOf, type Moving } from './motions';
-import { idOf, partOf, solidBoxOf } from './parts';
+import { idOf, partOf, shapeIn, solidBoxOf } from './parts';
 import { calledOf, Resolver, type DesignSurroundings, type Instance, type NodeFault } from './resolve';
 import { MOST, type Design } from './schema';
 import { accessOf, slatsOf, surfacesOf } from './uses';
@@ -80,13 +80,18 @@ function padsOf(resolver: Resolver, leaves: readonly Leaf[], states: readonly Pi
 	return leaves.flatMap(({ instance, box, link }) => {
 		const { node } = instance;
 		if (node.kind !== 'pad') return [];
-		const rides = link === BODY ? {} : { link };
+		const rides = {
+			...(link === BODY ? {} : { link }),
+			...(node.outline ? { outline: shapeIn(instance, node.outline, box, 'z') } : {})
+		};
 		const places = states.flatMap(({ id }): [string, Omit<PadPlace, 'box'> & { box?: Box }][] => {
 			const said = Object.hasOwn(poses, id) ? poses[id].pads?.[instance.path] : undefined;
 			if (said === 'away') return [];
 			if (!said) return [[id, { role: node.role, ...rides }]];
 			const { role = node.role, loose, ...at } = said;
-			return [[id, { role, ...(loose ? {} : rides), box: resolver.boxAt(instance, at) }]];
+			// A pad that is cut to a shape keeps it only where it was built for.
+			const carried = !loose && link !== BODY ? { link } : {};
+			return [[id, { role, ...carried, box: resolver.boxAt(instance, at) }]];
 		});
 		return [padIn(idOf(instance.path), calledOf(instance), node.foam, box, Object.fromEntries(places))];
 	});

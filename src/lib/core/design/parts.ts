@@ -101,7 +101,7 @@ function followed(resolver: Resolver, instance: Instance, node: PanelNode, box: 
 }
 
 /** A shape that was drawn from the lowest corner of a box, in the vehicle; mirrored with its board. */
-function shapeIn(instance: Instance, outline: readonly Vec2[], box: Box, normal: Axis): Polygon {
+export function shapeIn(instance: Instance, outline: readonly Vec2[], box: Box, normal: Axis): Polygon {
 	const [u, v] = PLANE[normal];
 	const flips = instance.scope.mirrored && normal !== 'y';
 	const points = outline.map(({ x, y }) => {

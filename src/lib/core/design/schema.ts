@@ -84,6 +84,15 @@ export const CORNERS = [
 	'bottom-right'
 ] as const;
 
+const shape = {
+	outline: z
+		.array(z.strictObject({ x: z.number().min(-10000).max(10000), y: z.number().min(-10000).max(10000) }))
+		.min(3)
+		.max(200)
+		.optional()
+		.describe('its shape where it is no rectangle, in the two axes of its plane, from its lowest corner')
+};
+
 const panelSchema = z.strictObject({
 	kind: z.literal('panel'),
 	...called,
@@ -106,12 +115,7 @@ const panelSchema = z.strictObject({
 		.strictObject({ left: sizeSchema.optional(), right: sizeSchema.optional(), arches: sizeSchema.optional(), rear: sizeSchema.optional() })
 		.optional()
 		.describe('of a level board: edges cut along the wall, the arches and the rear, with so much left between'),
-	outline: z
-		.array(z.strictObject({ x: z.number().min(-10000).max(10000), y: z.number().min(-10000).max(10000) }))
-		.min(3)
-		.max(200)
-		.optional()
-		.describe('its shape where it is no rectangle, in the two axes of its plane, from its lowest corner'),
+	...shape,
 	use: z.enum(['sleep', 'work', 'animal']).optional().describe('what a level board is for, beyond carrying')
 });
 
@@ -132,6 +136,7 @@ const padSchema = z.strictObject({
 	foam: z.enum(FOAMS),
 	role: z.enum(PAD_ROLES),
 	...box,
+	...shape,
 	looks: z.enum(['left', 'right', 'rear', 'front']).optional().describe('of a seat: where one looks who sits on it')
 });
 

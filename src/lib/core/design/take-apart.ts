@@ -195,6 +195,9 @@ function farthestOf({ states, moves }: Assembly, link: string): number {
 const homeOf = ({ places }: Pad, states: readonly PieceState[]): PadPlace | undefined =>
 	states.map(({ id }) => places[id]).find((place) => place !== undefined);
 
+/** An outline from above, from the lowest corner of its box. */
+const fromCorner = (outline: Polygon, box: Box) => outline.map((p) => ({ x: mm(p.x - box.x[0]), y: mm(p.y - box.y[0]) }));
+
 /** Where one looks who sits on a pad, by the seat that the assembly says there is. */
 function looksOf({ surfaces }: Assembly, box: Box) {
 	const seat = surfaces.find(({ use, outline }) => {
@@ -278,7 +281,6 @@ class Apart {
 	private addPad(pad: Pad, root: { nodes: Nodes; taken: Set<string> }): void {
 		const home = homeOf(pad, this.assembly.states);
 		if (!home) return;
-		if (home.outline && !isRectangle(home.outline)) throw new NotApart(`“${pad.name}” is cut to a shape, and cannot be taken apart yet.`);
 		const looks = home.role === 'seat' ? looksOf(this.assembly, home.box) : undefined;
 		const node: DesignNode = {
 			kind: 'pad',
@@ -286,6 +288,7 @@ class Apart {
 			foam: pad.foam,
 			role: home.role,
 			...spans(this.writing, home.box, []),
+			...(home.outline && !isRectangle(home.outline) ? { outline: fromCorner(home.outline, home.box) } : {}),
 			...(looks ? { looks } : {})
 		};
 		this.padPaths.set(pad.id, this.add(home.link, pad.id, node, root));
