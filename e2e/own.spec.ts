@@ -39,7 +39,7 @@ test('a piece is made up from nothing with the mouse: board, legs, lid; it is ch
 		await chosen(page).getByLabel(size, { exact: true }).press('Enter');
 	}
 	// A board in the air is told.
-	await expect(page.getByText(/something carries “Board”/i)).toBeVisible();
+	await expect(page.getByText(/something carries “Board”/i).first()).toBeVisible();
 	await add(page, 'leg');
 	await expect(page.getByText(/something carries “Board”/i)).toHaveCount(0);
 	await letIt(page, 'mirrored on the other side');

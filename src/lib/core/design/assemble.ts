@@ -12,7 +12,7 @@ import { BODY, frontsOf, linkIn, movesOf, movingIn, statesOf, type Moving } from
 import { idOf, partOf, shapeIn, solidBoxOf } from './parts';
 import { calledOf, Resolver, type DesignSurroundings, type Instance, type NodeFault } from './resolve';
 import { MOST, type Design } from './schema';
-import { accessOf, slatsOf, surfacesOf } from './uses';
+import { accessOf, slatsOf, standingIn, surfacesOf, type Standing as InState } from './uses';
 import { floorUnder } from './vehicle-places';
 
 /** What a design comes to: the assembly, and what is wrong with which node. */
@@ -64,14 +64,14 @@ function leavesOf(resolver: Resolver, instances: readonly Instance[], fault: (fa
 	});
 }
 
-const spacesOf = (interior: Interior, leaves: readonly Leaf[], assembly: Pick<Assembly, 'links' | 'parts' | 'states'>): Space[] =>
+const spacesOf = (interior: Interior, leaves: readonly Leaf[], links: Link[], standing: readonly InState[]): Space[] =>
 	leaves
 		.filter(({ instance }) => instance.node.kind === 'space')
 		.map(({ instance, box, link }) => ({
 			id: idOf(instance.path),
 			name: calledOf(instance),
 			box,
-			access: accessOf(interior, box, assembly, link)
+			access: accessOf(interior, box, links, standing, link)
 		}));
 
 /** Pads with their place in every state: as built, where a pose puts them, or away. */
@@ -264,17 +264,15 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 	const body = { links, parts, pads, states };
 	const masses = new Map(links.map(({ id }) => [id, parts.filter(({ link }) => link === id)]));
 	const fronts = frontsOf(design, moving);
-	const surfaces = surfacesOf(
-		{ ...body, fronts },
-		{
-			boards: new Map(
-				leaves.flatMap(({ instance: { node }, part }) => (part && node.kind === 'panel' && node.use ? [[part.id, node.use] as const] : []))
-			),
-			looks: new Map(
-				leaves.flatMap(({ instance: { node, path } }) => (node.kind === 'pad' && node.looks ? [[idOf(path), node.looks] as const] : []))
-			)
-		}
-	);
+	const standing = standingIn(body);
+	const surfaces = surfacesOf({ ...body, fronts }, standing, {
+		boards: new Map(
+			leaves.flatMap(({ instance: { node }, part }) => (part && node.kind === 'panel' && node.use ? [[part.id, node.use] as const] : []))
+		),
+		looks: new Map(
+			leaves.flatMap(({ instance: { node, path } }) => (node.kind === 'pad' && node.looks ? [[idOf(path), node.looks] as const] : []))
+		)
+	});
 	const built = linkPoses(links, {});
 	const { supports, innerMargins, rests } = carried(leaves, moving, resolver, links, states);
 	const bed = surfaces.find(({ use }) => use === 'sleep') ?? surfaces[0];
@@ -289,7 +287,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 			surfaces,
 			supports,
 			rests,
-			spaces: spacesOf(around.interior, leaves, body),
+			spaces: spacesOf(around.interior, leaves, links, standing),
 			slats: slatsOf(
 				parts.map((part) => placePart('', part, built.get(part.link)!)),
 				surfaces

@@ -1,7 +1,7 @@
 import { convexOf, convexRoom, type Convex } from '../geometry/convex';
-import { middleOf, vec3, type Vec3 } from '../geometry/vector';
-import { placedParts } from '../pieces/placing';
-import type { Assembly, Front, Joint, Link, Move, PieceState, Step } from '../pieces/assembly';
+import { boxSeparation, middleOf, vec3, type Vec3 } from '../geometry/vector';
+import { linkPoses, placePart } from '../pieces/placing';
+import type { Assembly, Front, Joint, Link, Move, Part, PieceState, Step } from '../pieces/assembly';
 import { carriedBy, radians } from '../pieces/making';
 import { USES, type Use } from '../plan/use';
 import { SizeFault, type Size } from './expression';
@@ -202,25 +202,31 @@ const MOST_TRIED = 6;
 type Joints = Readonly<Record<string, number>>;
 
 /** Whether a motion of some links from one set of joint values to another passes the other parts of its own piece. */
-function passes(assembly: Pick<Assembly, 'links' | 'parts'>, from: Joints, to: Joints, moved: ReadonlySet<string>): boolean {
-	const at = (share: number) => {
-		const joints = Object.fromEntries(
-			[...new Set([...Object.keys(from), ...Object.keys(to)])].map((id) => [
-				id,
-				(from[id] ?? 0) + share * ((to[id] ?? 0) - (from[id] ?? 0))
-			])
-		);
-		return placedParts('', { ...assembly } as Assembly, joints, []).map(({ part, lower, upper }) => ({
-			moves: moved.has(part.link),
-			shape: convexOf([...lower, ...upper])
-		}));
+function passes({ links, parts }: Pick<Assembly, 'links' | 'parts'>, from: Joints, to: Joints, moved: ReadonlySet<string>): boolean {
+	const ids = [...new Set([...Object.keys(from), ...Object.keys(to)])];
+	const between = (share: number): Record<string, number> =>
+		Object.fromEntries(ids.map((id) => [id, (from[id] ?? 0) + share * ((to[id] ?? 0) - (from[id] ?? 0))]));
+	const shapesOf = (some: Part[], share: number): Convex[] => {
+		const poses = linkPoses(links, between(share));
+		return some.map((part) => {
+			const { lower, upper } = placePart('', part, poses.get(part.link)!);
+			return convexOf([...lower, ...upper]);
+		});
 	};
-	const room = (parts: readonly { moves: boolean; shape: Convex }[]): number => {
-		const still = parts.filter(({ moves }) => !moves);
-		return Math.min(0, ...parts.filter(({ moves }) => moves).flatMap((one) => still.map((other) => convexRoom(one.shape, other.shape))));
+	const movers = parts.filter(({ link }) => moved.has(link));
+	// What does not move stands where it is in all of them.
+	const still = shapesOf(
+		parts.filter(({ link }) => !moved.has(link)),
+		0
+	);
+	const room = (share: number): number => {
+		let least = 0;
+		for (const one of shapesOf(movers, share))
+			for (const other of still) if (boxSeparation(one.box, other.box) < least) least = Math.min(least, convexRoom(one, other));
+		return least;
 	};
-	const allowed = Math.min(room(at(0)), room(at(1))) - DIP;
-	return Array.from({ length: LOOKS - 1 }, (_, i) => room(at((i + 1) / LOOKS))).every((one) => one >= allowed);
+	const allowed = Math.min(room(0), room(1)) - DIP;
+	return Array.from({ length: LOOKS - 1 }, (_, i) => (i + 1) / LOOKS).every((share) => room(share) >= allowed);
 }
 
 /** An order of motions in which own parts let each other pass; as they were written where none is found. */

@@ -76,19 +76,30 @@ function surfacesIn(state: PieceState, parts: readonly PlacedPart[], pads: reado
 	return [...beds, ...seats, ...worked];
 }
 
+/** A state of a piece with its parts as they stand in it. */
+export interface Standing {
+	state: PieceState;
+	parts: readonly PlacedPart[];
+}
+
+/** The parts of a piece in each of its states. */
+export const standingIn = (assembly: Pick<Assembly, 'links' | 'parts' | 'states'>): Standing[] =>
+	assembly.states.map((state) => ({ state, parts: placedParts('', assembly as Assembly, state.joints, state.out ?? []) }));
+
 /** Surfaces of a piece in all its states but those in which something is only opened. */
-export function surfacesOf(assembly: Pick<Assembly, 'links' | 'parts' | 'pads' | 'states' | 'fronts'>, said: Said): Surface[] {
+export function surfacesOf(
+	assembly: Pick<Assembly, 'links' | 'parts' | 'pads' | 'fronts'>,
+	standing: readonly Standing[],
+	said: Said
+): Surface[] {
 	const whole = assembly as Assembly;
 	const opened = new Set(assembly.fronts.map(({ to }) => to));
 	return merged(
-		assembly.states.flatMap((state) => {
-			if (opened.has(state.id) && state.startsFor.length === 0) {
-				const parts = placedParts('', whole, state.joints, state.out ?? []);
-				return surfacesIn(state, parts, [], said);
-			}
+		standing.flatMap(({ state, parts }) => {
+			if (opened.has(state.id) && state.startsFor.length === 0) return surfacesIn(state, parts, [], said);
 			const out = state.out ?? [];
 			const pads = placedPads('', whole, state.joints, out, padsIn(whole, state.id));
-			return surfacesIn(state, placedParts('', whole, state.joints, out), pads, said);
+			return surfacesIn(state, parts, pads, said);
 		})
 	);
 }
@@ -192,18 +203,18 @@ function vehicleLeaves(interior: Interior, box: Box, face: Face): boolean {
 export function accessOf(
 	interior: Interior,
 	box: Box,
-	{ links, parts, states }: Pick<Assembly, 'links' | 'parts' | 'states'>,
+	links: Assembly['links'],
+	standing: readonly Standing[],
 	link: string
 ): Space['access'] {
 	const open = new Map<Face[0], string[]>();
-	for (const state of states) {
+	for (const { state, parts } of standing) {
 		if (chainOf(links, link).some((one) => (state.out ?? []).includes(one))) continue;
 		const { rotation, shift } = linkPoses(links, state.joints).get(link)!;
 		if (rotation[0].x < 1 - 1e-9 || rotation[1].y < 1 - 1e-9) continue;
 		const moved = Object.fromEntries(AXES.map((axis) => [axis, box[axis].map((at) => at + shift[axis])])) as unknown as Box;
-		const placed = placedParts('', { links, parts } as Assembly, state.joints, state.out ?? []);
 		for (const face of FACES)
-			if (vehicleLeaves(interior, moved, face) && isOpen(moved, face, placed) && isBentTo(moved, face, placed))
+			if (vehicleLeaves(interior, moved, face) && isOpen(moved, face, parts) && isBentTo(moved, face, parts))
 				open.set(face[0], [...(open.get(face[0]) ?? []), state.id]);
 	}
 	return [...open].map(([face, ids]) => ({ face, states: ids }));
