@@ -8,8 +8,10 @@ const chosen = (page: Page) => page.getByRole('region', { name: 'The chosen part
 const outline = (page: Page) => page.getByRole('region', { name: 'What it is made of' });
 const node = (page: Page, name: string | RegExp) => outline(page).getByRole('button', { name });
 async function add(page: Page, what: string): Promise<void> {
-	await page.getByRole('combobox', { name: /^Add( to .*)?$/ }).selectOption(what);
-	await page.getByRole('button', { name: 'Add', exact: true }).click();
+	await outline(page)
+		.getByRole('combobox', { name: /^Add( to .*)?$/ })
+		.selectOption(what);
+	await outline(page).getByRole('button', { name: 'Add', exact: true }).click();
 }
 async function letIt(page: Page, how: string): Promise<void> {
 	await page.getByLabel('What it does').selectOption(how);
@@ -50,9 +52,9 @@ test('a piece is made up from nothing with the mouse: board, legs, lid; it is ch
 	await node(page, 'Board').click();
 	const board = long.locator('path.picked').first();
 	const { x, y, width, height } = (await board.boundingBox())!;
-	await page.mouse.move(x + width / 2, y + height / 2);
+	await page.mouse.move(x + width / 4, y + height / 2);
 	await page.mouse.down();
-	for (const far of [6, 12, 18]) await page.mouse.move(x + width / 2, y + height / 2 - far);
+	for (const far of [6, 12, 18]) await page.mouse.move(x + width / 4, y + height / 2 - far);
 	await page.mouse.up();
 	const raised = await designOf(page);
 	expect(JSON.stringify(raised.nodes.board.z)).toMatch(/height \+ \d+/);

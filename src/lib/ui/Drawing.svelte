@@ -148,6 +148,20 @@
 				{#if !small}<title>{withUnits(shape.title, preferences.units)}</title>{/if}
 			</path>
 		{/each}
+		{#if !small && picked}
+			<!-- A board seen from its edge is a pixel thick: what is being made up is taken hold of round about as well. -->
+			{#each view.shapes.filter((shape) => shape.of === selected && shape.part !== undefined && picked(shape.part)) as shape, i (i)}
+				<!-- svelte-ignore a11y_no_static_element_interactions -->
+				<path
+					d={path(shape.points)}
+					class="handle movable"
+					onpointerdown={(event) => start(event, shape)}
+					onpointermove={move}
+					onpointerup={(event) => end(event, 'end')}
+					onpointercancel={(event) => end(event, 'cancel')}
+				/>
+			{/each}
+		{/if}
 		{#if !small}
 			{#each view.dimensions as dimension, i (i)}
 				{@const line = lineOf(dimension)}
@@ -319,6 +333,12 @@
 	.selected {
 		stroke: var(--accent);
 		stroke-width: 1.3;
+	}
+	.handle {
+		fill: transparent;
+		stroke: transparent;
+		stroke-width: 14;
+		pointer-events: all;
 	}
 	.picked {
 		stroke: var(--accent);
