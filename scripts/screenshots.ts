@@ -91,6 +91,15 @@ const PICTURES: {
 		stage: 'conversion',
 		prepare: (page) => page.getByRole('button', { name: 'In and out' }).click()
 	},
+	{
+		file: 'own-piece',
+		plan: 'four lids and two fronts',
+		stage: 'layout',
+		prepare: async (page) => {
+			await page.getByRole('button', { name: 'board Lid 1, left' }).click();
+			await page.getByRole('region', { name: 'What it is made of' }).scrollIntoViewIfNeeded();
+		}
+	},
 	{ file: 'cutting', plan: 'one-person hatchback', stage: 'cutting' },
 	...(
 		[

@@ -27,6 +27,9 @@ const FACES: Readonly<Record<Axis, readonly [string, string]>> = { x: ['rear', '
 /** `side.drawn.legs.0.leg` as it stands in a sum. */
 const inSum = (path: string): string => path.replace(/\.(\d+)(?=\.|$)/g, '[$1]');
 
+/** A drag that goes so many times further one way than the other goes that way alone. */
+const ASKEW = 3;
+
 type Leaf = Exclude<DesignNode, { nodes: unknown }>;
 
 /** One part of an own piece that is dragged in a drawing, and what it comes to lie against. */
@@ -72,7 +75,10 @@ export class NodeDrag {
 		const labels: string[] = [];
 		let node: Leaf = this.node;
 		for (const [i, [axis, way]] of WAYS[view].entries()) {
-			const by = way * (i === 0 ? dx : dy) * (axis === 'y' && this.mirrored ? -1 : 1);
+			const [far, other] = i === 0 ? [dx, dy] : [dy, dx];
+			// Whoever drags upwards does not mean the few millimetres to the side.
+			if (Math.abs(far) < Math.abs(other) / ASKEW) continue;
+			const by = way * far * (axis === 'y' && this.mirrored ? -1 : 1);
 			const held = snappedSpan(this.node[axis], this.ranges(axis), by, this.stops(axis));
 			const snapped = held.stop && this.isSound(path, { ...node, [axis]: held.span });
 			node = { ...node, [axis]: snapped ? held.span : movedSpan(this.node[axis], by) };
