@@ -3,7 +3,8 @@ import { remember } from '../memory';
 import type { Neighbour } from '../pieces/assembly';
 import { linkPoses, placePart } from '../pieces/placing';
 import { SizeFault, type Place, type Value } from './expression';
-import type { Axis, Design } from './schema';
+import { FACES } from './faces';
+import type { Design } from './schema';
 
 /** Pieces that the sums of a design name, as `piece["kitchen"]`. Remembered. */
 export const namedPieces = remember((design: Design): readonly string[] => [
@@ -15,15 +16,6 @@ const boxesOf = remember(({ links, parts }: Neighbour['assembly']): ReadonlyMap<
 	const poses = linkPoses(links, {});
 	return new Map(parts.map((part) => [part.id, placePart('', part, poses.get(part.link)!).box]));
 });
-
-const FACES: Readonly<Record<string, readonly [Axis, 0 | 1]>> = {
-	rear: ['x', 0],
-	front: ['x', 1],
-	right: ['y', 0],
-	left: ['y', 1],
-	bottom: ['z', 0],
-	top: ['z', 1]
-};
 
 /** The faces of a box, left and right in the directions of who asks. */
 function facesOf(called: string, box: Box, mirrored: boolean, more: Readonly<Record<string, Value>>): Place {

@@ -5,6 +5,7 @@ import { vec2, vec3, type Box, type Vec2 } from '../geometry/vector';
 import type { Part } from '../pieces/assembly';
 import { barIn, boardIn, boughtIn, type Range } from '../pieces/making';
 import { SizeFault } from './expression';
+import { FACES } from './faces';
 import { calledOf, type Instance, type Resolver } from './resolve';
 import { AXES, type Axis, type PanelNode } from './schema';
 
@@ -34,15 +35,6 @@ export function solidBoxOf(resolver: Resolver, instance: Instance): Box {
 /** The two axes of a panel's plane, as its part has them: own x and own y. */
 export const PLANE: Readonly<Record<Axis, readonly [Axis, Axis]>> = { x: ['y', 'z'], y: ['x', 'z'], z: ['x', 'y'] };
 
-/** On which axis a face lies, and whether at its upper end. */
-const FACE: Readonly<Record<string, [Axis, boolean]>> = {
-	rear: ['x', false],
-	front: ['x', true],
-	right: ['y', false],
-	left: ['y', true],
-	bottom: ['z', false],
-	top: ['z', true]
-};
 const MIRROR_FACE: Readonly<Record<string, string>> = { left: 'right', right: 'left' };
 
 /** What is cut off the corners of a panel, in its plane. */
@@ -50,9 +42,9 @@ function clipped(resolver: Resolver, instance: Instance, node: PanelNode, box: B
 	const [u, v] = PLANE[node.normal];
 	return Object.entries(node.clips ?? {}).map(([corner, cut]) => {
 		const faces = corner.split('-').map((face) => (instance.scope.mirrored ? (MIRROR_FACE[face] ?? face) : face));
-		const ends = Object.fromEntries(faces.map((face) => FACE[face]));
+		const ends = Object.fromEntries(faces.map((face) => FACES[face]));
 		if (ends[u] === undefined || ends[v] === undefined) throw new SizeFault(`A board across ${node.normal} has no corner “${corner}”.`);
-		const at = vec2(box[u][Number(ends[u])], box[v][Number(ends[v])]);
+		const at = vec2(box[u][ends[u]], box[v][ends[v]]);
 		const far = (axis: Axis, size: Axis) => (ends[axis] ? -1 : 1) * resolver.value(instance, cut[size] ?? 0);
 		const triangle = [at, vec2(at.x + far(u, u), at.y), vec2(at.x, at.y + far(v, v))];
 		// A corner of no size is no corner.

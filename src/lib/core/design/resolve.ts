@@ -2,6 +2,7 @@ import type { Box } from '../geometry/vector';
 import type { Range } from '../pieces/making';
 import type { Stock } from '../plan/plan';
 import { evaluate, SizeFault, type Lookup, type Place, type Size, type Value } from './expression';
+import { FACES } from './faces';
 import { AXES, MOST, type Axis, type Design, type DesignNode, type Nodes, type Span } from './schema';
 import { vehiclePlace, type VehicleAround } from './vehicle-places';
 
@@ -44,14 +45,6 @@ export interface NodeFault {
 	message: string;
 }
 
-const FACES: Readonly<Record<string, [Axis, 0 | 1]>> = {
-	rear: ['x', 0],
-	front: ['x', 1],
-	right: ['y', 0],
-	left: ['y', 1],
-	bottom: ['z', 0],
-	top: ['z', 1]
-};
 const SIZES: Readonly<Record<string, Axis>> = { long: 'x', wide: 'y', high: 'z' };
 
 /** What a node is called: as it says, or by its own name. */
