@@ -423,3 +423,11 @@ it('whatever is written, an assembly comes out, of finite sizes, and what is mis
 		),
 		{ numRuns: times(150) }
 	));
+
+it('rows in rows are bounded, and soon', () => {
+	const row = (nodes: Nodes): Nodes => ({ row: { kind: 'repeat', count: 60, nodes } });
+	const found = made(row(row(row(row({ board: board() })))));
+	expect(found.faults.length).toBeGreaterThan(0);
+	expect(found.assembly.parts.length).toBeLessThanOrEqual(400);
+	expect(faultsOf(found).join()).toMatch(/too many to work out|are worked out/);
+});

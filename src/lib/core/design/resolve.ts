@@ -62,6 +62,8 @@ export class Resolver {
 	private readonly root: Scope;
 	private readonly ranges = new Map<string, Range | SizeFault>();
 	private readonly inner = new Map<string, readonly Scope[]>();
+	/** How many groups, mirrors and ones of rows have been opened. */
+	private open = 0;
 	/** What is being worked out, outermost first. */
 	private readonly asking: string[] = [];
 
@@ -84,7 +86,14 @@ export class Resolver {
 	/** What is in a group, in each of a repeat, and as drawn and mirrored in a mirror. */
 	private scopesIn(instance: Instance): readonly Scope[] {
 		let known = this.inner.get(instance.path);
-		if (!known) this.inner.set(instance.path, (known = this.opened(instance)));
+		if (!known) {
+			known = this.opened(instance);
+			this.open += known.length;
+			// Rows in rows multiply: what is more than anybody builds is not counted out.
+			if (this.open > MOST.opened)
+				throw new SizeFault(`With it there are more than ${MOST.opened} rows, mirrors and groups: that is too many to work out.`);
+			this.inner.set(instance.path, known);
+		}
 		return known;
 	}
 

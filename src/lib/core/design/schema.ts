@@ -22,7 +22,7 @@ export const GIVEN_NAMES = [
 ] as const;
 
 /** How much a design may hold: enough for a whole kitchen, little enough to be worked out at once. */
-export const MOST = { among: 60, depth: 6, sizes: 40, poses: 30, repeats: 60, parts: 400 } as const;
+export const MOST = { among: 60, depth: 6, sizes: 40, poses: 30, repeats: 60, parts: 400, opened: 1500 } as const;
 
 /** A node's name among its siblings, and a size's: a word that can stand in a sum. */
 const nameSchema = z

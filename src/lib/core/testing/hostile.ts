@@ -1,14 +1,40 @@
 import { partsCsv, sheetsSvg } from '../export';
 import { findingsOf } from '../checks';
 import { cuttingPlan } from '../cutting';
-import { readPlanFile, readVehicleFile, writePlanFile, writeVehicleFile, type Plan } from '../plan';
+import { assemblyOf } from '../derive';
+import {
+	addPiece,
+	applyEdits,
+	readPieceFile,
+	readPlanFile,
+	readPlanValue,
+	readVehicleFile,
+	starterPlan,
+	writePieceFile,
+	writePlanFile,
+	writeVehicleFile,
+	type Plan
+} from '../plan';
 import { randomFrom } from '../practice/random';
 import { aligned, readScan, sliceScan } from '../scan';
 import { longestLine, readDxf, readSvg, templateDxf, templateOf, templateSvg, wallFromTracing, type Template } from '../templates';
 import type { Highs } from 'highs';
 
 /** Formats of the files that can be opened. */
-export const HOSTILE_FORMATS = ['plan', 'vehicle', 'svg', 'dxf', 'obj', 'ply', 'ply binary', 'stl', 'stl text', 'glb', 'gltf'] as const;
+export const HOSTILE_FORMATS = [
+	'plan',
+	'vehicle',
+	'piece',
+	'svg',
+	'dxf',
+	'obj',
+	'ply',
+	'ply binary',
+	'stl',
+	'stl text',
+	'glb',
+	'gltf'
+] as const;
 export type HostileFormat = (typeof HOSTILE_FORMATS)[number];
 
 type Random = () => number;
@@ -219,6 +245,10 @@ export function soundFile(format: HostileFormat, { plans, scan }: Seeds, pick: n
 			return writePlanFile(plan);
 		case 'vehicle':
 			return writeVehicleFile(plan.vehicle);
+		case 'piece': {
+			const own = plans.flatMap(({ pieces }) => Object.values(pieces)).filter(({ kind }) => kind === 'own');
+			return writePieceFile(own[pick % own.length] ?? Object.values(plan.pieces)[0]);
+		}
 		case 'svg':
 			return templateSvg(template);
 		case 'dxf':
@@ -286,6 +316,22 @@ export async function open(format: HostileFormat, file: string | Uint8Array<Arra
 			const read = readVehicleFile(text);
 			if (!read.ok) read.faults.forEach(checkSentence);
 			return read.ok ? 'read' : 'refused';
+		}
+		case 'piece': {
+			const read = readPieceFile(text);
+			if (!read.ok) {
+				read.faults.forEach(checkSentence);
+				return 'refused';
+			}
+			const plan = starterPlan('Hostile', 'small van');
+			const { edits } = addPiece(plan, read.piece);
+			const built = readPlanValue(applyEdits(plan, edits));
+			if (!built.ok) built.faults.forEach(checkSentence);
+			else {
+				const wrong = notANumberIn(assemblyOf(read.piece, built.plan));
+				if (wrong) throw new Error(`piece: ${wrong} is no number`);
+			}
+			return built.ok ? 'read' : 'refused';
 		}
 		case 'svg':
 		case 'dxf': {
