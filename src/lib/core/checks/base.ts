@@ -1,7 +1,7 @@
 import { OPEN_SHARE, widestGap, zonesIn } from '../air';
 import { bounds } from '../geometry/polygon';
 import { vec3 } from '../geometry/vector';
-import type { PlacedPiece } from '../modes';
+import { pointedAt, type PlacedPiece } from '../modes';
 import { placeSleepers } from '../people';
 import { check, type CheckContext, type Result } from './finding';
 import { lengthMark } from '../units';
@@ -11,7 +11,7 @@ const surfaceOf = (piece: PlacedPiece) => piece.assembly.surfaces.find((s) => s.
 
 const centreOf = (piece: PlacedPiece) => {
 	const surface = surfaceOf(piece);
-	const { x, y } = surface ? bounds(surface.outline) : piece.parts[0].box;
+	const { x, y } = surface ? bounds(surface.outline) : pointedAt(piece);
 	return vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, piece.assembly.deck);
 };
 

@@ -1,5 +1,5 @@
 import { brakingForce, DRILL_CLEAR, fastenedBy, G, mustBeHeld, needed, outOf, travellingMass, WAYS, type Fastened } from '../fastening';
-import type { PlacedPiece, Scene } from '../modes';
+import { pointedAt, type PlacedPiece, type Scene } from '../modes';
 import { lengthMark, massMark } from '../units';
 import { check, type CheckContext, type Result } from './finding';
 
@@ -8,8 +8,8 @@ const travelling = (scene: Scene) => scene.pieces.filter(mustBeHeld);
 const fasteningsOf = ({ plan, scene }: CheckContext<'anchors' | 'lining'>, piece: PlacedPiece): Fastened[] =>
 	fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces);
 
-const middleOf = ({ parts }: PlacedPiece) => {
-	const { x, y, z } = parts[0].box;
+const middleOf = (piece: PlacedPiece) => {
+	const { x, y, z } = pointedAt(piece);
 	return { x: (x[0] + x[1]) / 2, y: (y[0] + y[1]) / 2, z: z[0] };
 };
 

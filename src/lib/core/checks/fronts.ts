@@ -1,7 +1,7 @@
 import { openingsOf, type Interior, type OpeningSolid } from '../interior';
 import { middleOf } from '../geometry/vector';
 import { remember } from '../memory';
-import type { PlacedPiece } from '../modes';
+import { pointedAt, type PlacedPiece } from '../modes';
 import { closer, FREE, motionOf, movesOf, sweepNear, sweepsWithin, withBestDoor, type Motion, type Opened, type Sweep } from '../moves';
 import type { Front } from '../pieces';
 import { lengthMark } from '../units';
@@ -56,7 +56,7 @@ function judge({ plan, scene }: CheckContext<'openings' | 'lining'>, piece: Plac
 			limit: 0,
 			actual: margin,
 			why: `${wordsOf(sweep, name)}${through}`,
-			at: sweep.margin === null ? middleOf(piece.parts[0].box) : sweep.where
+			at: sweep.margin === null ? middleOf(pointedAt(piece)) : sweep.where
 		}
 	];
 }

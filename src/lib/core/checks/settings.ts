@@ -1,6 +1,6 @@
 import { middleOf, vec3 } from '../geometry/vector';
 import { seatStates } from '../interior';
-import type { PlacedPiece } from '../modes';
+import { pointedAt, type PlacedPiece } from '../modes';
 import { seatingIn } from '../people';
 import type { SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
@@ -157,7 +157,7 @@ export const pieceStates = check({
 				unit: 'count' as const,
 				limit: 1,
 				actual: 0,
-				at: piece.parts[0] ? middleOf(piece.parts[0].box) : vec3(0, 0, 0)
+				at: middleOf(pointedAt(piece))
 			};
 			if (said !== undefined && !assembly.states.some((one) => one.id === said))
 				return [

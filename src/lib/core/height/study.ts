@@ -1,6 +1,7 @@
 import { resultsOfRule } from '../checks/run';
 import { assemblyOf, interiorOf, sceneOf } from '../derive';
 import { leastHalfWidth } from '../interior';
+import { pointedAt } from '../modes';
 import { kindOf, numberRange } from '../pieces';
 import { applyEdits } from '../plan/edit';
 import type { Plan } from '../plan/plan';
@@ -74,7 +75,7 @@ export function heightStudy(present: Plan, pieceId: string, modeIds: string[]): 
 		const tried = applyEdits(plan, [{ path: ['pieces', pieceId, 'params', heightParam], value: height }]);
 		const assembly = assemblyOf(tried.pieces[pieceId], plan);
 		storage.push(litresOf(assembly.spaces));
-		const x: [number, number] = sceneOf(tried, modeIds[0]).pieces.find((p) => p.id === pieceId)!.parts[0].box.x;
+		const { x } = pointedAt(sceneOf(tried, modeIds[0]).pieces.find((p) => p.id === pieceId)!);
 		widths.push(leastHalfWidth(interior, 'left', x, [height, height]) + leastHalfWidth(interior, 'right', x, [height, height]));
 		for (const { rule, word } of QUESTIONS)
 			for (const mode of modeIds)

@@ -1,3 +1,4 @@
+import type { Box } from '../geometry/vector';
 import { floorLining, seatSolid, type Interior, type SeatSolid, type Solid } from '../interior';
 import type { Assembly, Piece, PieceState } from '../pieces';
 import { padsIn, placedPads, placedParts, type PadAt, type PlacedPad, type PlacedPart } from '../pieces/placing';
@@ -76,3 +77,8 @@ export const seatsIn = ({ seats, lining }: Pick<Vehicle, 'seats' | 'lining'>, mo
 const seatsSet = remember((seats: Vehicle['seats'], lining: Vehicle['lining'], mode: Mode): readonly SeatSolid[] =>
 	Object.entries(seats).map(([id, seat]) => seatSolid(id, seat, mode.seats[id] ?? defaultSetting(seat, mode.use), floorLining({ lining })))
 );
+
+const NOWHERE: Box = { x: [0, 0], y: [0, 0], z: [0, 0] };
+
+/** Where a piece is pointed at: the first part or pad of it that stands in the vehicle; at the rear where all of it is out. */
+export const pointedAt = ({ parts, pads }: Pick<PlacedPiece, 'parts' | 'pads'>): Box => (parts[0] ?? pads[0])?.box ?? NOWHERE;
