@@ -5,11 +5,14 @@ import { readPlanFile, type Plan } from '../../plan';
 import { FAULTS, truth } from '.';
 
 const folder = join(import.meta.dirname, '../../../../../examples');
-const plans = readdirSync(folder).map((name): Plan => {
-	const read = readPlanFile(readFileSync(join(folder, name), 'utf8'));
-	if (!read.ok) throw new Error(read.faults.join());
-	return read.plan;
-});
+/** Own pieces are all alike to the faults that want a kind; the long run takes them as well. */
+const plans = readdirSync(folder)
+	.filter((name) => !name.startsWith('own-'))
+	.map((name): Plan => {
+		const read = readPlanFile(readFileSync(join(folder, name), 'utf8'));
+		if (!read.ok) throw new Error(read.faults.join());
+		return read.plan;
+	});
 
 /** A short run of what `npm run truth` does with two thousand of each. */
 describe('what is planted is said, and what is harmless is not', () => {
