@@ -67,7 +67,7 @@ test('a piece is made up from nothing with the mouse: board, legs, lid; it is ch
 	await expect(node(page, 'hinged Board')).toHaveCount(0);
 	await page.keyboard.press('Control+Shift+z');
 	await page.getByRole('link', { name: 'Cutting' }).click();
-	await expect(page.getByText('Board', { exact: true }).first()).toBeVisible();
+	await expect(page.getByRole('cell', { name: /^Board/ }).first()).toBeVisible();
 });
 
 /** Tabs until something of a name has the focus. */
