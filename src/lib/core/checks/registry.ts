@@ -40,7 +40,7 @@ import { driverKnown, somebodysPlace } from './place';
 import { rearView } from './rear-view';
 import { restsOn } from './rests';
 import { doorsShut, drivingSetting, pieceStates, seatSetting } from './settings';
-import { stands, thingStands } from './stands';
+import { stands, thingStands, upright } from './stands';
 import { fromStock } from './stock';
 import { gearPlaced, gearTogether, gearUnder } from './stowing';
 import { toTheWheel } from './to-the-wheel';
@@ -103,6 +103,7 @@ export const CHECKS: readonly Check[] = [
 	innerMargins,
 	restsOn,
 	stands,
+	upright,
 	fromStock,
 	carriedIn,
 	lidSwing,

@@ -4,6 +4,8 @@ import type { Near } from '../geometry/near';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
 import { archTopOver } from '../interior';
 import { remember } from '../memory';
+import { padMass, partMass } from '../pieces';
+import type { Stock } from '../plan/plan';
 import type { NamedThing, PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { Body } from '../scene';
 import { lengthMark } from '../units';
@@ -155,6 +157,71 @@ export const stands = check({
 						? `${leg.part.name} hangs ${lengthMark(Math.round(Math.min(gap, 9999)))} above ${name}.`
 						: `Each leg stands on what is below it; ${leg.part.name.toLowerCase()} on ${name}.`,
 					at: middleOf(leg.box)
+				}
+			];
+		})
+});
+
+/** What a piece weighs empty, and where its centre of mass lies, seen from above. */
+function centreOf({ parts, pads }: PlacedPiece, stock: Stock): { kg: number; at: [number, number]; top: number } {
+	const weighed = [
+		...parts.map(({ part, box }) => ({ box, kg: partMass(part, stock) })),
+		...pads.map(({ pad, box }) => ({ box, kg: padMass(pad) }))
+	];
+	const kg = weighed.reduce((sum, one) => sum + one.kg, 0);
+	const along = (axis: 'x' | 'y') => weighed.reduce((sum, one) => sum + (one.kg * (one.box[axis][0] + one.box[axis][1])) / 2, 0) / kg;
+	return { kg, at: [along('x'), along('y')], top: Math.max(...weighed.map(({ box }) => box.z[1])) };
+}
+
+/** Where a piece stands, seen from above: its legs, and whatever else of it comes down to the floor. */
+function feetOf(piece: PlacedPiece): [number, number][] {
+	const legs = legsOf(piece);
+	return piece.parts
+		.filter((placed) => legs.includes(placed) || placed.box.z[0] <= LEVEL)
+		.flatMap(({ box }) => box.x.flatMap((x) => box.y.map((y): [number, number] => [x, y])));
+}
+
+/** How far a place lies inside the hull of some others, mm; less than nothing outside of it. */
+function insideBy(at: [number, number], points: [number, number][]): number {
+	const hull = polygonHull(points);
+	if (!hull) return -Math.min(...points.map((p) => Math.hypot(p[0] - at[0], p[1] - at[1])));
+	const toEdge = hull.map((b, i) => {
+		const a = hull.at(i - 1)!;
+		const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+		const t = Math.max(0, Math.min(1, ((at[0] - a[0]) * dx + (at[1] - a[1]) * dy) / (dx * dx + dy * dy || 1)));
+		return Math.hypot(a[0] + t * dx - at[0], a[1] + t * dy - at[1]);
+	});
+	return (polygonContains(hull, at) ? 1 : -1) * Math.min(...toEdge);
+}
+
+/** A piece that nothing holds, no wall, ledge or neighbour, stands by itself: its own weight lies over its feet. */
+export const upright = check({
+	rule: 'upright',
+	reads: ['stock'],
+	run: ({ plan, scene }) =>
+		scene.pieces.flatMap((piece): Result[] => {
+			const { supports, rests } = piece.assembly;
+			const leans = supports.some(({ by }) => by === 'wall') || rests.some(({ states }) => states.includes(piece.state.id));
+			const feet = feetOf(piece);
+			if (leans || Object.keys(piece.held ?? {}).length > 0 || feet.length === 0) return [];
+			const { at, top } = centreOf(piece, plan.stock);
+			const margin = insideBy(at, feet);
+			return [
+				{
+					rule: 'upright',
+					key: piece.id,
+					title: `${piece.name}: stands by itself`,
+					subjects: [piece.id],
+					margin,
+					comfort: 0,
+					unit: 'mm',
+					limit: 0,
+					actual: margin,
+					why:
+						margin < 0
+							? `It falls over: its weight lies ${lengthMark(Math.ceil(-margin))} beside its feet, and nothing holds it.`
+							: `Its weight lies ${lengthMark(Math.floor(margin))} within its feet.`,
+					at: vec3(at[0], at[1], top)
 				}
 			];
 		})

@@ -1,18 +1,19 @@
-import { boxAround, boxRound, middleOf, vec3, type Box } from '../geometry/vector';
-import { chainOf, linkPoses, placePart } from '../pieces/placing';
+import { boxRound, middleBetween, middleOf, vec3, type Box } from '../geometry/vector';
+import { chainOf } from '../pieces/placing';
 import type { Assembly, Drawer, Hardware, InnerMargin, Link, Pad, PadPlace, Part, PieceState, Rest, Space } from '../pieces/assembly';
-import { assembled, padIn } from '../pieces/making';
+import { assembled, padIn, reachOn } from '../pieces/making';
 import { partMass } from '../pieces/mass';
 import { SLIDES } from '../slides';
 import { lengthMark } from '../units';
-import type { Interior } from '../interior';
+import { SIDES, type Interior } from '../interior';
 import { carrying, type Standing } from './carrying';
 import { SizeFault } from './expression';
 import { BODY, frontsOf, linkIn, movesOf, movingIn, statesOf, type Moving } from './motions';
 import { idOf, partOf, shapeIn, solidBoxOf } from './parts';
 import { calledOf, Resolver, type DesignSurroundings, type Instance, type NodeFault } from './resolve';
-import { MOST, type Design } from './schema';
-import { accessOf, slatsOf, standingIn, surfacesOf, type Standing as InState } from './uses';
+import { overlapsIn } from './overlaps';
+import { AXES, MOST, type Axis, type Design } from './schema';
+import { accessOf, slatsOf, standingIn, surfacesOf, type InState } from './uses';
 import { floorUnder } from './vehicle-places';
 
 /** What a design comes to: the assembly, and what is wrong with which node. */
@@ -29,15 +30,13 @@ export interface Made {
 const OFF_WALL = 60;
 
 /** How far a part that is screwed to the wall is away from it, mm. */
-function offWall(resolver: Resolver, instance: Instance, box: Box): number {
-	const { interior } = resolver.around;
-	const wall = (side: 'left' | 'right') => resolver.value(instance, `wall.${side}`) * (instance.scope.mirrored ? -1 : 1);
-	const [left, right] = instance.scope.mirrored ? [wall('right'), wall('left')] : [wall('left'), wall('right')];
+function offWall(interior: Interior, box: Box): number {
+	const [left, right] = SIDES.map((side) => reachOn(interior, side, box.x, box.z, 0));
 	const pits = interior.pits.map((pit) =>
 		Math.min(pit.box.y[1] - box.y[1], box.y[0] - pit.box.y[0], pit.box.x[1] - box.x[1], box.x[0] - pit.box.x[0])
 	);
 	// In a pit its own sides are the wall; beside it they are no nearer than nothing.
-	return Math.min(left - box.y[1], box.y[0] - right, interior.length - box.x[1], ...pits.filter((off) => off >= -1));
+	return Math.min(left - box.y[1], box.y[0] + right, interior.length - box.x[1], ...pits.filter((off) => off >= -1));
 }
 
 /** Everything of a design that was worked out from one node. */
@@ -170,12 +169,8 @@ function carried(
 			}
 		];
 	});
-	const hangs = new Map(
-		moving.map(({ link, node }) => [
-			link.id,
-			{ on: link.parent ?? BODY, kind: node.joint!.kind === 'slide' ? ('slide' as const) : ('hinge' as const) }
-		])
-	);
+	const HELD = { hinge: 'hinge', swing: 'hinge', track: 'hinge', slide: 'slide', carried: 'hand' } as const;
+	const hangs = new Map(moving.map(({ link, node }) => [link.id, { on: link.parent ?? BODY, kind: HELD[node.joint!.kind] }]));
 	const { supports, loose } = carrying(standing, hangs);
 	return {
 		supports,
@@ -193,11 +188,11 @@ function carried(
 }
 
 /** How near what is screwed to the wall comes to it. */
-function wallMargins(resolver: Resolver, leaves: readonly Leaf[], states: string[]): InnerMargin[] {
+function wallMargins(interior: Interior, leaves: readonly Leaf[], states: string[]): InnerMargin[] {
 	return leaves.flatMap(({ part, box, instance }): InnerMargin[] => {
 		const { node } = instance;
 		if (!part || !('held' in node) || node.held !== 'wall') return [];
-		const off = offWall(resolver, instance, box);
+		const off = offWall(interior, box);
 		return [
 			{
 				id: `wall-${part.id}`,
@@ -212,17 +207,70 @@ function wallMargins(resolver: Resolver, leaves: readonly Leaf[], states: string
 	});
 }
 
+/** The axis through the thickness of what a node is; of what has none, any. */
+const normalOf = ({ node }: Instance): Axis => (node.kind === 'panel' ? node.normal : 'z');
+
+/** Parts that stand in each other as built: of one link in every state, of two where both are where they were built. */
+function overlapMargins(leaves: readonly Leaf[], links: readonly Link[], all: readonly PieceState[]): InnerMargin[] {
+	const states = all.map(({ id }) => id);
+	const blocks = leaves.flatMap(({ part, box, instance }) => (part ? [{ part, box, normal: normalOf(instance) }] : []));
+	const atHome = (link: string) => stillIn(links, link, all.slice(0, 1)).length > 0;
+	const met = overlapsIn(blocks).filter(({ a, b }) => a.part.link === b.part.link || (atHome(a.part.link) && atHome(b.part.link)));
+	return met.map(({ a, b, deep }) => ({
+		id: `apart-${a.part.id}-${b.part.id}`,
+		title: `“${a.part.name}” and “${b.part.name}” have room beside each other`,
+		margin: -deep,
+		comfort: 0,
+		why: `They stand in each other by ${lengthMark(Math.round(deep))}: move one, or cut it out round the other.`,
+		at: middleBetween(a.box, b.box),
+		states
+	}));
+}
+
+/** The line of a hinge lies no further than this from what turns about it, mm: a leaf of the hinge, or a bracket. */
+const OFF_LINE = 60;
+
+/** Hinges whose line lies beside what they turn: nothing holds it there. */
+function hingeMargins(moving: readonly Moving[], leaves: readonly Leaf[], links: readonly Link[], states: string[]): InnerMargin[] {
+	return moving.flatMap(({ link, instance, node }): InnerMargin[] => {
+		const { joint } = link;
+		const turned = leaves.filter((leaf) => leaf.part && chainOf(links, leaf.link).includes(link.id));
+		if ((joint.type !== 'hinge' && joint.type !== 'swing') || turned.length === 0) return [];
+		const box = boxRound(turned);
+		const along = (node.joint as { axis: Axis }).axis;
+		const away = AXES.filter((axis) => axis !== along).map((axis) =>
+			Math.max(0, box[axis][0] - joint.origin[axis], joint.origin[axis] - box[axis][1])
+		);
+		const off = Math.hypot(...away);
+		return [
+			{
+				id: `hinge-${link.id}`,
+				title: `“${calledOf(instance)}” is at its hinge`,
+				margin: OFF_LINE - off,
+				comfort: 0,
+				why: `The line about which it turns is ${lengthMark(Math.round(off))} away from it; a hinge or bracket reaches ${lengthMark(OFF_LINE)}.`,
+				at: middleOf(box),
+				states
+			}
+		];
+	});
+}
+
 /** So deep are the strips with which something lies on a ledge, and so much of them has to lie on it, mm. */
 const STRIP = 30;
 const HOLD = 15;
+
+/** The states in which a link is where it was built. */
+function stillIn(links: readonly Link[], link: string, states: readonly PieceState[]): PieceState[] {
+	const chain = chainOf(links, link);
+	return states.filter(({ joints, out = [] }) => !chain.some((one) => (joints[one] ?? 0) !== 0 || out.includes(one)));
+}
 
 /** The strips of a part that have to find something below them, in the states in which it is where it was built. */
 function restsOf({ part, box, link, instance }: Leaf, links: readonly Link[], states: readonly PieceState[]): Rest[] {
 	const { node } = instance;
 	if (!part || !('held' in node) || node.held !== 'what is below') return [];
-	const chain = chainOf(links, link);
-	const still = states.filter(({ joints, out = [] }) => !chain.some((one) => (joints[one] ?? 0) !== 0 || out.includes(one)));
-	const common = { hold: HOLD, states: still.map(({ id }) => id) };
+	const common = { hold: HOLD, states: stillIn(links, link, states).map(({ id }) => id) };
 	const [long, wide] = [box.x[1] - box.x[0], box.y[1] - box.y[0]];
 	// A foot stands with all of it.
 	if (Math.min(long, wide) < 2 * STRIP && Math.max(long, wide) < 4 * STRIP)
@@ -273,7 +321,6 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 			leaves.flatMap(({ instance: { node, path } }) => (node.kind === 'pad' && node.looks ? [[idOf(path), node.looks] as const] : []))
 		)
 	});
-	const built = linkPoses(links, {});
 	const { supports, innerMargins, rests } = carried(leaves, moving, resolver, links, states);
 	const bed = surfaces.find(({ use }) => use === 'sleep') ?? surfaces[0];
 	const boxes = new Map(leaves.map(({ instance, box }) => [instance.path, box]));
@@ -288,19 +335,18 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 			supports,
 			rests,
 			spaces: spacesOf(around.interior, leaves, links, standing),
-			slats: slatsOf(
-				parts.map((part) => placePart('', part, built.get(part.link)!)),
-				surfaces
-			),
+			slats: slatsOf(standing, surfaces),
 			fronts,
 			drawers: drawersOf(moving, leaves, states),
 			hardware: hardwareOf(moving, resolver),
 			innerMargins: [
 				...innerMargins,
-				...wallMargins(resolver, leaves, ids),
+				...wallMargins(around.interior, leaves, ids),
+				...hingeMargins(moving, leaves, links, ids),
+				...overlapMargins(leaves, links, states),
 				...faults.map(({ path, message }) => missing(`made-${idOf(path)}`, `“${path || 'the whole'}” can be made`, message, undefined, ids))
 			],
-			deck: bed?.base ?? Math.max(0, ...parts.map((part) => boxAround(placePart('', part, built.get(part.link)!).upper).z[1]))
+			deck: bed?.base ?? Math.max(0, ...leaves.map(({ part, box }) => (part ? box.z[1] : 0)))
 		})
 	};
 }

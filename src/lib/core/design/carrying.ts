@@ -1,8 +1,12 @@
-import type { Box } from '../geometry/vector';
+import { boxSeparation, type Box } from '../geometry/vector';
 import type { Part, Support } from '../pieces/assembly';
 
 /** Faces that lie so near to each other touch, mm. */
 const TOUCH = 1;
+/** What hangs on a hinge or on slides is no further than this from what it hangs on, mm: the leaf of a hinge, a slide with its play. */
+const HANGS = 40;
+/** What is bought and no larger than this is a fitting, such as a connector of tubes, mm. */
+const FITTING = 120;
 /** They share at least so much along each of the two other axes, mm: an edge bears nothing. */
 const SHARED = 3;
 
@@ -31,18 +35,23 @@ function liesAgainst(a: Standing, b: Standing): boolean {
 	return faces === 3 ? passes : faces === 2 && Math.min(...shared) >= -TOUCH;
 }
 
+/** Whether boards and bars can stand on something. */
+const carries = ({ part, box }: Standing): boolean =>
+	part.form !== 'bought' || Object.values(box).every(([low, high]: [number, number]) => high - low <= FITTING);
+
 const kindOn = ({ part, upright }: Standing): Support['kind'] => (part.form !== 'bar' ? 'board' : upright ? 'leg' : 'rail');
 
 /**
  * What carries what, from what touches: parts that stand on the floor, are screwed to the wall or lie on something else bear what
- * lies on them or is screwed against them in the same link, and what hangs on a joint is borne by what it hangs on.
+ * lies on them or is screwed against them in the same link, and what hangs on a joint is borne by what it hangs on, within reach of
+ * a hinge or slide. What is bought bears only what is bought, but for fittings: nobody screws into a tank.
  *
  * @param hangs the link that each link with a joint hangs on, and how
  * @returns the supports, and the parts that nothing carries
  */
 export function carrying(
 	standing: readonly Standing[],
-	hangs: ReadonlyMap<string, { on: string; kind: 'hinge' | 'slide' }>
+	hangs: ReadonlyMap<string, { on: string; kind: 'hinge' | 'slide' | 'hand' }>
 ): { supports: Support[]; loose: Standing[] } {
 	const supports: Support[] = [];
 	const borne = new Set<Standing>();
@@ -64,28 +73,18 @@ export function carrying(
 		const before = borne.size;
 		for (const one of standing) {
 			if (borne.has(one)) continue;
-			const under = standing.filter((other) => borne.has(other) && liesOn(one.box, other.box));
-			const beside = standing.find((other) => borne.has(other) && other.part.link === one.part.link && liesAgainst(one, other));
+			const bearers = standing.filter((other) => borne.has(other) && (one.part.form === 'bought' || carries(other)));
+			const under = bearers.filter((other) => liesOn(one.box, other.box));
 			const hung = hangs.get(one.part.link);
-			const holder =
-				hung &&
-				nearest(
-					one,
-					[...borne].filter(({ part }) => part.link === hung.on)
-				);
+			// What comes out by hand is clipped or pinned against whatever it touches.
+			const beside = bearers.find((other) => (other.part.link === one.part.link || hung?.kind === 'hand') && liesAgainst(one, other));
+			const holder = hung && bearers.find((other) => other.part.link === hung.on && boxSeparation(one.box, other.box) <= HANGS);
 			if (under.length > 0) for (const other of under) bear(one, { by: other.part.id, kind: kindOn(other) });
 			else if (beside) bear(one, { by: beside.part.id, kind: beside.upright ? 'leg' : 'ledger' });
-			else if (hung && holder) bear(one, { by: holder.part.id, kind: hung.kind });
+			else if (hung && hung.kind !== 'hand' && holder) bear(one, { by: holder.part.id, kind: hung.kind });
 		}
 		return borne.size > before;
 	};
 	while (round());
 	return { supports, loose: standing.filter((one) => !borne.has(one)) };
-}
-
-/** The one of some parts whose middle is nearest. */
-function nearest(to: Standing, among: readonly Standing[]): Standing | undefined {
-	const away = ({ box }: Standing) =>
-		(['x', 'y', 'z'] as const).reduce((sum, axis) => sum + Math.max(0, -overlap(to.box, box, axis)) ** 2, 0);
-	return among.reduce<Standing | undefined>((best, one) => (!best || away(one) < away(best) ? one : best), undefined);
 }

@@ -46,10 +46,14 @@ function expectSame(plan: Plan, id: string): void {
 const OF_CLOTH: KindName[] = ['window-cover', 'overhead-net'];
 const kinds = (Object.keys(KINDS) as KindName[]).filter((kind) => kind !== 'own' && !OF_CLOTH.includes(kind));
 
+/** Sizes with which a kind fits between the walls where it is tried: two sofas of the usual depth stand in each other there. */
+const FITS: Partial<Record<KindName, Record<string, unknown>>> = { 'folding-sofa': { back: 340 } };
+const planOf = (kind: KindName): Plan => built(kind, FITS[kind]).plan;
+
 describe('a piece that is taken apart', () => {
-	it.each(kinds)('%s has the same boards, pads and moves in every state', (kind) => expectSame(built(kind).plan, 'piece'));
+	it.each(kinds)('%s has the same boards, pads and moves in every state', (kind) => expectSame(planOf(kind), 'piece'));
 	it.each(kinds)('%s keeps to the schema', (kind) => {
-		const taken = apart(built(kind).plan, 'piece');
+		const taken = apart(planOf(kind), 'piece');
 		expect(typeof taken).toBe('object');
 		if (typeof taken === 'object') planSchema.parse(taken.plan);
 	});

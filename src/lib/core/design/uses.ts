@@ -77,19 +77,19 @@ function surfacesIn(state: PieceState, parts: readonly PlacedPart[], pads: reado
 }
 
 /** A state of a piece with its parts as they stand in it. */
-export interface Standing {
+export interface InState {
 	state: PieceState;
 	parts: readonly PlacedPart[];
 }
 
 /** The parts of a piece in each of its states. */
-export const standingIn = (assembly: Pick<Assembly, 'links' | 'parts' | 'states'>): Standing[] =>
+export const standingIn = (assembly: Pick<Assembly, 'links' | 'parts' | 'states'>): InState[] =>
 	assembly.states.map((state) => ({ state, parts: placedParts('', assembly as Assembly, state.joints, state.out ?? []) }));
 
 /** Surfaces of a piece in all its states but those in which something is only opened. */
 export function surfacesOf(
 	assembly: Pick<Assembly, 'links' | 'parts' | 'pads' | 'fronts'>,
-	standing: readonly Standing[],
+	standing: readonly InState[],
 	said: Said
 ): Surface[] {
 	const whole = assembly as Assembly;
@@ -104,33 +104,35 @@ export function surfacesOf(
 	);
 }
 
-/** Bars side by side under what one lies on are slats: their gaps, in the states in which it lies there. */
-export function slatsOf(parts: readonly PlacedPart[], surfaces: readonly Surface[]): SlatZone[] {
-	return surfaces
-		.filter(({ use }) => use === 'sleep')
-		.flatMap(({ outline, base, states }): SlatZone[] => {
-			const over = bounds(outline);
-			return (['x', 'y'] as const).flatMap((across): SlatZone[] => {
-				const other = across === 'x' ? 'y' : 'x';
-				const slats = parts
-					.filter(
-						({ part, box }) =>
-							part.form === 'bar' &&
-							Math.abs(box.z[1] - base) < 1 &&
-							box[across][1] > over[across][0] &&
-							box[across][0] < over[across][1] &&
-							box[other][1] - box[other][0] > (over[other][1] - over[other][0]) / 2
-					)
-					.map(({ box }) => box[across])
-					.sort((a, b) => a[0] - b[0]);
-				if (slats.length < 3) return [];
-				const gap = Math.max(...slats.slice(1).map(([from], i) => from - slats[i][1]));
-				const wood = slats.reduce((sum, [from, to]) => sum + to - from, 0);
-				const open = Math.max(0, 1 - wood / (slats.at(-1)![1] - slats[0][0]));
-				return states.map((state) => ({ state, zone: 'between its slats', slat: slats[0][1] - slats[0][0], gap, open }));
-			});
-		});
+/** Bars side by side across or along under what one lies on are slats: their gaps as they stand in a state. */
+function slatsAcross(across: 'x' | 'y', { state, parts }: InState, { outline, base }: Surface): SlatZone[] {
+	const over = bounds(outline);
+	const other = across === 'x' ? 'y' : 'x';
+	const slats = parts
+		.filter(
+			({ part, box }) =>
+				part.form === 'bar' &&
+				Math.abs(box.z[1] - base) < 1 &&
+				box[across][1] > over[across][0] &&
+				box[across][0] < over[across][1] &&
+				box[other][1] - box[other][0] > (over[other][1] - over[other][0]) / 2
+		)
+		.map(({ box }) => box[across])
+		.sort((a, b) => a[0] - b[0]);
+	if (slats.length < 3) return [];
+	const gap = Math.max(...slats.slice(1).map(([from], i) => from - slats[i][1]));
+	const wood = slats.reduce((sum, [from, to]) => sum + to - from, 0);
+	const open = Math.max(0, 1 - wood / (slats.at(-1)![1] - slats[0][0]));
+	return [{ state: state.id, zone: 'between its slats', slat: slats[0][1] - slats[0][0], gap, open }];
 }
+
+/** The slats under what one lies on, in each state in which one does: what slides apart has other gaps then. */
+export const slatsOf = (standing: readonly InState[], surfaces: readonly Surface[]): SlatZone[] =>
+	standing.flatMap((one) =>
+		surfaces
+			.filter(({ use, states }) => use === 'sleep' && states.includes(one.state.id))
+			.flatMap((surface) => [...slatsAcross('x', one, surface), ...slatsAcross('y', one, surface)])
+	);
 
 /** Over so much before a face a thing passes at the most, and an opening so large each way, or the whole face, is a way in, mm. */
 const BEFORE = 200;
@@ -204,7 +206,7 @@ export function accessOf(
 	interior: Interior,
 	box: Box,
 	links: Assembly['links'],
-	standing: readonly Standing[],
+	standing: readonly InState[],
 	link: string
 ): Space['access'] {
 	const open = new Map<Face[0], string[]>();

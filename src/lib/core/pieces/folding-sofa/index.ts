@@ -120,9 +120,9 @@ function aisle(params: Params, halves: Half[], x: Range): InnerMargin[] {
 			title: 'Halves meet in the middle',
 			margin: left - right,
 			comfort: 2,
-			why: 'Flat, both halves lie side by side; where they overlap one cannot come down.',
+			why: 'Both halves lie side by side on runners of their own; where they overlap one cannot come down, and their runners stand in each other.',
 			at: vec3((x[0] + x[1]) / 2, (left + right) / 2, params.height),
-			states: ['bed']
+			states: ['sofa', 'bed']
 		}
 	];
 }

@@ -1,0 +1,186 @@
+import { describe, expect, it } from 'vitest';
+import { findingsOf } from '../checks';
+import { applyEdits, type Plan } from '../plan';
+import { plainVehicle, planIn, withPiece } from '../testing/plans';
+import type { DesignPose, Nodes } from './schema';
+
+/** Own pieces that were tried against the rules from outside: what is physically wrong and passed without a word, and what is fine beside it. */
+const plan = (nodes: object, poses: Record<string, DesignPose> = {}): Plan =>
+	withPiece(planIn(plainVehicle([[0, 800]], 1900, 4000)), 'mine', 'own', {
+		height: 400,
+		start: 200,
+		design: { asBuilt: 'As built', sizes: {}, nodes: nodes as Nodes, poses }
+	});
+const clashes = (of: Plan) =>
+	findingsOf(of)
+		.filter(({ status, subjects }) => status === 'clash' && subjects.includes('mine'))
+		.map(({ title }) => title);
+
+const panel = (normal: string, x: object, y: object, z: object, more: object = {}) => ({
+	kind: 'panel',
+	stock: 'ply-12',
+	normal,
+	x,
+	y,
+	z,
+	...more
+});
+const bar = (along: string, wide: string, x: object, y: object, z: object) => ({
+	kind: 'bar',
+	stock: 'batten-45x45',
+	along,
+	wide,
+	x,
+	y,
+	z
+});
+const top = panel('z', { from: 200, size: 900 }, { middle: 0, size: 800 }, { to: 'height' });
+const leg = (x: string | number) => bar('z', 'x', { from: x }, { to: 'top.left' }, { from: 'floor', to: 'top.bottom' });
+const legs = { kind: 'mirror', nodes: { legs: { kind: 'repeat', count: 2, nodes: { leg: leg('200 + index * 855') } } } };
+const tray = panel('z', { from: 1500, size: 400 }, { middle: 0, size: 300 }, { from: 700 });
+const table = { top, legs };
+
+it('a table on four legs is fine', () => expect(clashes(plan(table))).toEqual([]));
+
+describe('parts in each other', () => {
+	it.each([
+		['a board through another', { ...table, fin: panel('x', { from: 600 }, { from: -300, to: 300 }, { from: 0, to: 'height + 200' }) }],
+		[
+			'two boards on one another',
+			{ ...table, again: panel('z', { from: 500, size: 300 }, { middle: 0, size: 200 }, { to: 'height - 5' }) }
+		],
+		[
+			'a post through a hole that is too small',
+			{
+				...table,
+				top: { ...top, cutOuts: { hole: { x: { middle: 600, size: 30 }, y: { middle: 0, size: 60 } } } },
+				post: bar('z', 'x', { middle: 600 }, { middle: 0 }, { from: 0, to: 600 })
+			}
+		]
+	])('%s', (_, nodes) => expect(clashes(plan(nodes)).join()).toMatch(/have room beside each other/));
+	it.each([
+		[
+			'a post in a notch',
+			{
+				...table,
+				top: { ...top, cutOuts: { notch: { x: { from: 590, to: 650 }, y: { from: 350, to: 500 } } } },
+				post: bar('z', 'x', { from: 600 }, { from: 355 }, { from: 0, to: 600 })
+			}
+		],
+		[
+			'a post through a hole',
+			{
+				...table,
+				top: { ...top, cutOuts: { hole: { x: { middle: 600, size: 60 }, y: { middle: 0, size: 60 } } } },
+				post: bar('z', 'x', { middle: 600 }, { middle: 0 }, { from: 0, to: 600 })
+			}
+		],
+		[
+			'two boards halved into each other',
+			{
+				...table,
+				low: panel(
+					'x',
+					{ from: 600 },
+					{ from: -300, to: 300 },
+					{ from: 0, to: 300 },
+					{ cutOuts: { slot: { y: { middle: 0, size: 13 }, z: { from: 150, to: 400 } } } }
+				),
+				cross: panel(
+					'y',
+					{ from: 400, to: 800 },
+					{ middle: 0 },
+					{ from: 0, to: 300 },
+					{ cutOuts: { slot: { x: { from: 599.5, size: 13 }, z: { from: -50, to: 150 } } } }
+				)
+			}
+		]
+	])('%s is fine', (_, nodes) => expect(clashes(plan(nodes))).toEqual([]));
+});
+
+describe('what hangs in the air by its joint', () => {
+	const joined = (joint: object, node: object = tray) => ({ ...table, one: { kind: 'group', joint, nodes: { node } } });
+	it.each([
+		['a drawer a metre from its cabinet', joined({ kind: 'slide', axis: 'x', by: -300 })],
+		['a lid far from what it is hinged to', joined({ kind: 'hinge', axis: 'y', x: 1500, z: 712, turns: 60 })],
+		['a tray that is carried and lies on nothing', joined({ kind: 'carried' })]
+	])('%s', (_, nodes) => expect(clashes(plan(nodes)).join()).toMatch(/something carries/));
+	it('a lid whose hinge is beside it', () => {
+		const lid = panel('z', { from: 200, size: 400 }, { middle: 0, size: 300 }, { from: 'top.top' });
+		expect(clashes(plan(joined({ kind: 'hinge', axis: 'y', x: 1000, z: 412, turns: 60 }, lid))).join()).toMatch(/at its hinge/);
+		expect(clashes(plan(joined({ kind: 'hinge', axis: 'y', x: 600, z: 412, turns: 60 }, lid)))).toEqual([]);
+	});
+	it('a tray that lies on the table is fine', () =>
+		expect(
+			clashes(plan(joined({ kind: 'carried' }, panel('z', { from: 300, size: 400 }, { middle: 0, size: 300 }, { from: 'top.top' }))))
+		).toEqual([]));
+});
+
+describe('what bears, and what falls', () => {
+	const bought = (size: number) => ({
+		kind: 'bought',
+		called: 'Tank',
+		weight: 30,
+		x: { from: 300, size },
+		y: { middle: 0, size },
+		z: { from: 0, size: 300 }
+	});
+	it('a board on a tank', () =>
+		expect(clashes(plan({ tank: bought(500), top: { ...top, z: { from: 'tank.top' } } })).join()).toMatch(/something carries “top”/));
+	it('one leg under a corner, and the same once it is bolted down', () => {
+		const one = plan({ top, leg: leg(200) });
+		expect(clashes(one)).toEqual(['mine: stands by itself']);
+		const held = applyEdits(one, [
+			{
+				path: ['pieces', 'mine', 'held'],
+				value: {
+					a: { way: 'new bolt through', surface: 'floor', x: 220, at: 380 },
+					b: { way: 'new bolt through', surface: 'floor', x: 240, at: 390 }
+				}
+			}
+		]);
+		expect(clashes(held)).not.toContain('mine: stands by itself');
+	});
+	it('a cupboard whose open lid draws it over', () => {
+		const nodes = {
+			...table,
+			lid: {
+				kind: 'group',
+				joint: { kind: 'slide', axis: 'x', by: 2200 },
+				nodes: { slab: panel('z', { from: 200, size: 890 }, { middle: 0, size: 800 }, { from: 'top.top' }) }
+			}
+		};
+		const out = plan(nodes, { out: { called: 'Pulled out', joints: { lid: 1 }, startsFor: ['day'] } });
+		expect(
+			findingsOf(out)
+				.filter(({ rule, status }) => rule === 'upright' && status === 'clash')
+				.map(({ modes }) => modes)
+		).toEqual([['day']]);
+	});
+});
+
+it('slats that are pulled apart are asked as they lie then', () => {
+	const row = (from: number) => ({
+		kind: 'repeat',
+		count: 4,
+		nodes: { slat: bar('x', 'y', { from: 200, to: 1145 }, { from: `${from} + index * 100` }, { from: 'height' }) }
+	});
+	const nodes = {
+		fixed: row(-600),
+		moving: { kind: 'group', joint: { kind: 'slide', axis: 'y', by: 500 }, nodes: { row: row(-550) } },
+		pad: {
+			kind: 'pad',
+			foam: 'medium',
+			role: 'mattress',
+			x: { from: 200, to: 1145 },
+			y: { from: -600, to: 250 },
+			z: { from: 'height + 45', size: 60 }
+		}
+	};
+	const pulled = plan(nodes, { bed: { called: 'Pulled out', joints: { moving: 1 }, startsFor: ['night'] } });
+	const gaps = findingsOf(pulled).filter(({ rule }) => rule === 'slat-gap');
+	// The last fixed one ends at -255, the first moving one begins at -50.
+	expect(gaps.filter(({ modes }) => modes.includes('night')).map(({ status, actual }) => [status, Math.round(actual)])).toEqual([
+		['clash', 205]
+	]);
+});
