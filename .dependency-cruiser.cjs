@@ -1,7 +1,7 @@
 /** The layers: an import may only point down. Routes use the interface, the client and the server; all of them the core. */
 module.exports = {
 	forbidden: [
-		{ name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+		{ name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
 		{
 			name: 'core-stands-alone',
 			comment: 'The core has no interface, no server, no database and no Node API.',

@@ -20,7 +20,7 @@ export const running = (page: Page): Promise<void> => expect(page.locator('html[
 export async function settled(page: Page): Promise<void> {
 	await running(page);
 	await expect(page.getByTestId('save-state')).toHaveText('Saved');
-	for (const working of ['Working out the cuts …', 'Trying the moves …'])
+	for (const working of ['Working out the cuts …', 'Trying the moves …', 'Looking for sizes with which it fits …'])
 		await expect(page.getByText(working)).toHaveCount(0, { timeout: 40_000 });
 	// A link that was just clicked may not have left the page yet: the address is asked again until both agree.
 	await expect(async () => {

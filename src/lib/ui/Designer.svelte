@@ -59,7 +59,8 @@
 		const { sheets, bars } = session.plan.stock;
 		const near = (table: Record<string, { thickness: number }>, mm: number) =>
 			Object.keys(table).reduce((best, one) => (Math.abs(table[one].thickness - mm) < Math.abs(table[best].thickness - mm) ? one : best));
-		return { sheet: near(sheets, 12), bar: near(bars, 45) };
+		const slat = near(bars, 21);
+		return { sheet: near(sheets, 12), bar: near(bars, 45), slat: { id: slat, width: bars[slat].width } };
 	});
 
 	/** Names that sums can use: of the vehicle, of the sizes, and the faces of what stands beside the node that is open. */

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { KIND_GROUPS, KINDS, kindOf, type KindName } from '../core/pieces';
-	import { addPiece, readPieceFile, removePiece, writePieceFile } from '../core/plan';
+	import { addPiece, applyEdits, readPieceFile, removePiece, valueAtPath, writePieceFile, type Edit } from '../core/plan';
+	import { withUnits } from '../core/units';
+	import { preferences } from '../client/preferences.svelte';
 	import { useWorkbench } from './context';
 	import { apart } from '../core/derive';
 	import Designer from './Designer.svelte';
@@ -45,10 +47,29 @@
 		setTimeout(() => URL.revokeObjectURL(link.href), 1000);
 	}
 
-	function add(kind: KindName) {
+	/** The kind for which a place is being looked for. */
+	let placing: KindName | undefined = $state();
+	/** What a new piece was made otherwise than usual so that it fits, and the edits back. */
+	let fitted: { id: string; changes: string[]; back: Edit[] } | undefined = $state();
+	async function add(kind: KindName) {
+		if (placing) return;
+		placing = kind;
 		const { title, params } = kindOf(kind);
-		const made = addPiece(session.plan, { kind, name: title, params: params.parse({}) } as never);
-		if (session.edit(`add ${title.toLowerCase()}`, made.edits)) workbench.gaze.selected = made.id;
+		const piece = { kind, name: title, params: params.parse({}) } as never;
+		const { plan } = session;
+		const usual = addPiece(plan, piece);
+		const before = applyEdits(plan, usual.edits);
+		const found = (await workbench.derived?.start(before, usual.id)) ?? { edits: [], changes: [] };
+		placing = undefined;
+		// Changed meanwhile, by another window or a key: it fits another plan.
+		const same = session.plan === plan;
+		const made = same ? usual : addPiece(session.plan, piece);
+		if (!session.edit(`add ${title.toLowerCase()}`, same ? [...made.edits, ...found.edits] : made.edits)) return;
+		workbench.gaze.selected = made.id;
+		fitted =
+			same && found.edits.length > 0
+				? { id: made.id, changes: found.changes, back: found.edits.map(({ path }) => ({ path, value: valueAtPath(before, path) })) }
+				: undefined;
 		adding = false;
 	}
 </script>
@@ -77,12 +98,36 @@
 				{#each KIND_GROUPS as group (group)}
 					<h2 class="group">{group}</h2>
 					{#each Object.values(KINDS).filter((kind) => kind.group === group) as kind (kind.kind)}
-						<button type="button" class="card kind" onclick={() => add(kind.kind as KindName)}>
+						<button
+							type="button"
+							class="card kind"
+							aria-busy={placing === kind.kind}
+							disabled={placing !== undefined && placing !== kind.kind}
+							onclick={() => void add(kind.kind as KindName)}
+						>
 							<strong>{kind.title}</strong>
-							<span class="quiet">{kind.summary}</span>
+							<span class="quiet">{placing === kind.kind ? 'Looking for sizes with which it fits …' : kind.summary}</span>
 						</button>
 					{/each}
 				{/each}
+			</div>
+		{/if}
+		{#if fitted && chosen === fitted.id}
+			{@const { back } = fitted}
+			<div class="fitted" role="status">
+				<strong>Made so that it fits</strong>
+				<ul>
+					{#each fitted.changes as change (change)}<li>{withUnits(change, preferences.units)}</li>{/each}
+				</ul>
+				<button
+					type="button"
+					class="tool small"
+					onclick={() => {
+						session.edit('the usual sizes', back);
+						fitted = undefined;
+					}}>As it is usually made</button
+				>
+				<button type="button" class="tool small" onclick={() => (fitted = undefined)}>Good</button>
 			</div>
 		{/if}
 		{#if piece && chosen}
@@ -180,6 +225,17 @@
 	}
 	.add {
 		white-space: nowrap;
+	}
+	.fitted {
+		border: 1px solid var(--rule);
+		border-radius: 6px;
+		padding: 8px 10px;
+		margin-bottom: 10px;
+		font-size: 12.5px;
+	}
+	.fitted ul {
+		margin: 4px 0 8px;
+		padding-left: 16px;
 	}
 	.caution {
 		margin: 12px 0 0;

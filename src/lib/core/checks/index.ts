@@ -1,3 +1,4 @@
+export { arrangements } from './arrangements';
 export { type Check, type CheckContext, type Finding, type Fix, type Result, type Sensitivity, type Status } from './finding';
 export { wantOf } from './concessions';
 export { conversionFindings, conversionsOf } from './conversions';

@@ -170,12 +170,15 @@ export const worstFirst = (...lists: readonly (readonly Finding[])[]): Finding[]
 /**
  * The findings of a plan over all its modes, worst first. Results that come out with the same status and margin in
  * several modes are one finding.
+ *
+ * @param rules asked alone where they are named: for searches that look at the cheap ones first
  */
-export function findingsOf(plan: Plan, tolerances: Tolerances = {}): Finding[] {
+export function findingsOf(plan: Plan, tolerances: Tolerances = {}, rules?: ReadonlySet<string>): Finding[] {
 	const findings: Finding[] = [];
 	const byResult = new Map<string, Finding[]>();
+	const checks = rules ? ASKED.filter(({ check }) => rules.has(check.rule)) : ASKED;
 	for (const modeId of Object.keys(plan.modes))
-		for (const result of resultsIn(plan, modeId)) {
+		for (const result of asked(plan, modeId, checks).flat()) {
 			const id = toleranceKey(modeId, result);
 			const known = tolerances[id];
 			const status = result.unknown ? 'unmeasured' : statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.guessed ?? 0);

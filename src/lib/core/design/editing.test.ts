@@ -25,7 +25,7 @@ import {
 } from './editing';
 import { designSchema, type Design, type PanelNode } from './schema';
 
-const choice = { sheet: 'ply-12', bar: 'batten-45x45' };
+const choice = { sheet: 'ply-12', bar: 'batten-45x45', slat: { id: 'batten-45x21', width: 45 } };
 const plan = withPiece(starterPlan('Test', 'long high van'), 'mine', 'own');
 const start = (KINDS.own.params.parse({}) as { design: Design }).design;
 const made = (design: Design) => madeOf({ ...plan.pieces.mine, params: { design, start: 200, height: 400 } } as never, plan);

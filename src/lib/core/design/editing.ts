@@ -1,6 +1,7 @@
 import type { Box } from '../geometry/vector';
 import type { Edit } from '../plan/edit';
 import type { Size } from './expression';
+import { box, door, drawer, ledgers, leg, lid, slats } from './composed';
 import { AXES, type Axis, type Design, type DesignNode, type GroupNode, type Nodes, type PanelNode, type Span } from './schema';
 import { wordsOf } from './resolve';
 
@@ -31,23 +32,41 @@ export function outline({ nodes }: Pick<Design, 'nodes'>): { at: At; node: Desig
 	return within(nodes, []);
 }
 
-/** A name that no node beside it has, and no size of the design. */
-function freeName(design: Design, among: Nodes, base: string): string {
-	const taken = (name: string) => Object.hasOwn(among, name) || Object.hasOwn(design.sizes, name);
+/** A name that is not taken: as it is, or with the lowest number behind it. */
+function freeName(taken: ReadonlySet<string>, base: string): string {
 	let n = 2;
-	if (!taken(base)) return base;
-	while (taken(`${base}${n}`)) n++;
+	if (!taken.has(base)) return base;
+	while (taken.has(`${base}${n}`)) n++;
 	return `${base}${n}`;
 }
 
+/** Every name of a design, of nodes however deep and of sizes: whoever has none of these is never meant by a sum of another. */
+const namesOf = (design: Design): Set<string> => new Set([...Object.keys(design.sizes), ...outline(design).map(({ at }) => at.at(-1)!)]);
+
 /** What can be added, in the order in which it is offered. */
-export const ADDITIONS = ['board', 'upright board', 'bar', 'leg', 'cushion', 'compartment', 'drawer'] as const;
+export const ADDITIONS = [
+	'board',
+	'upright board',
+	'bar',
+	'leg',
+	'leg that folds up',
+	'leg that comes off',
+	'ledgers on the walls',
+	'slats',
+	'lid',
+	'door',
+	'box',
+	'drawer',
+	'cushion',
+	'compartment'
+] as const;
 export type Addition = (typeof ADDITIONS)[number];
 
 /** What a design is added to with: the stock that a plan has. */
 interface Choice {
 	sheet: string;
 	bar: string;
+	slat: { id: string; width: number };
 }
 
 const NAMES: Readonly<Record<Addition, string>> = {
@@ -55,9 +74,16 @@ const NAMES: Readonly<Record<Addition, string>> = {
 	'upright board': 'board',
 	bar: 'bar',
 	leg: 'leg',
+	'leg that folds up': 'leg',
+	'leg that comes off': 'leg',
+	'ledgers on the walls': 'ledgers',
+	slats: 'slats',
+	lid: 'lid',
+	door: 'door',
+	box: 'box',
+	drawer: 'drawer',
 	cushion: 'cushion',
-	compartment: 'room',
-	drawer: 'drawer'
+	compartment: 'room'
 };
 
 /** Faces of what something is added to: as names where there is such a node, else where an own piece begins. */
@@ -70,68 +96,43 @@ const beside = (name: string | undefined) => ({
 	right: name ? `${name}.right` : 0
 });
 
-/** A box that slides out to the rear, of a bottom, two sides and two ends, with its room. */
-function drawerNode(by: ReturnType<typeof beside>, { sheet }: Choice): GroupNode {
-	const board = (normal: Axis, x: Span, y: Span, z: Span, called: string): PanelNode => ({
-		kind: 'panel',
-		called,
-		stock: sheet,
-		normal,
-		x,
-		y,
-		z
-	});
-	const inside = { y: { from: 'right.left', to: 'left.right' } };
-	const high = { from: 'bottom.top', size: 180 };
-	return {
-		kind: 'group',
-		called: 'Drawer',
-		joint: { kind: 'slide', axis: 'x', by: '-bottom.long * 0.9' },
-		opens: ['day'],
-		drawer: { slide: 'full extension', content: 15 },
-		nodes: {
-			bottom: board('z', { from: by.rear, size: 500 }, { from: by.right, size: 400 }, { from: 'floor' }, 'Drawer bottom'),
-			right: board('y', { from: 'bottom.rear', to: 'bottom.front' }, { from: 'bottom.right' }, high, 'Drawer side'),
-			left: board('y', { from: 'bottom.rear', to: 'bottom.front' }, { to: 'bottom.left' }, high, 'Drawer side'),
-			face: board('x', { from: 'bottom.rear' }, inside.y, high, 'Drawer front'),
-			back: board('x', { to: 'bottom.front' }, inside.y, high, 'Drawer back'),
-			room: {
-				kind: 'space',
-				called: 'In the drawer',
-				x: { from: 'face.front', to: 'back.rear' },
-				y: inside.y,
-				z: { from: 'bottom.top', to: 'right.top' }
-			}
-		}
-	};
-}
+/** Air between slats before anybody says otherwise, mm. */
+const SLAT_GAP = 40;
 
-/** What is added, placed by what it is added to. */
-function added(what: Addition, name: string | undefined, choice: Choice): DesignNode {
-	const by = beside(name);
+/** What is added under a name, placed by what it is added to. */
+function added(what: Addition, name: string, to: string | undefined, { sheet, bar, slat }: Choice): DesignNode {
+	const by = beside(to);
+	const post = { x: { from: by.rear }, y: { from: by.right } };
+	const below = { from: 'floor', to: by.bottom };
 	switch (what) {
 		case 'board':
-			return { kind: 'panel', stock: choice.sheet, normal: 'z', x: by.x, y: by.y, z: name ? { from: by.top } : { to: by.top } };
+			return { kind: 'panel', stock: sheet, normal: 'z', x: by.x, y: by.y, z: to ? { from: by.top } : { to: by.top } };
 		case 'upright board':
-			return { kind: 'panel', stock: choice.sheet, normal: 'x', x: { from: by.rear }, y: by.y, z: { from: 'floor', to: by.bottom } };
+			return { kind: 'panel', stock: sheet, normal: 'x', x: { from: by.rear }, y: by.y, z: below };
 		case 'bar':
-			return { kind: 'bar', stock: choice.bar, along: 'x', wide: 'z', x: by.x, y: { from: by.right }, z: { to: by.bottom } };
+			return { kind: 'bar', stock: bar, along: 'x', wide: 'z', x: by.x, y: { from: by.right }, z: { to: by.bottom } };
 		case 'leg':
-			return {
-				kind: 'bar',
-				stock: choice.bar,
-				along: 'z',
-				wide: 'x',
-				x: { from: by.rear },
-				y: { from: by.right },
-				z: { from: 'floor', to: by.bottom }
-			};
+			return leg(name, bar, post, by.bottom);
+		case 'leg that folds up':
+			return leg(name, bar, post, by.bottom, 'folds up');
+		case 'leg that comes off':
+			return leg(name, bar, post, by.bottom, 'comes off');
+		case 'ledgers on the walls':
+			return ledgers(bar, by.x, by.bottom);
+		case 'slats':
+			return slats(slat, by, by.top, SLAT_GAP);
+		case 'lid':
+			return lid(name, sheet, { x: by.x, y: by.y, z: { from: by.top } }, 'front');
+		case 'door':
+			return door(name, sheet, by.rear, by.y, to ? { from: `${to}.bottom`, to: `${to}.top` } : { from: 'floor', to: 'height' });
+		case 'box':
+			return box(name, sheet, { x: by.x, y: by.y, z: below });
+		case 'drawer':
+			return drawer(name, sheet, { x: { from: by.rear, size: 500 }, y: { from: by.right, size: 400 }, z: { from: 'floor', size: 200 } });
 		case 'cushion':
 			return { kind: 'pad', foam: 'medium', role: 'mattress', x: by.x, y: by.y, z: { from: by.top, size: 80 } };
 		case 'compartment':
-			return { kind: 'space', x: by.x, y: by.y, z: { from: 'floor', to: by.bottom } };
-		case 'drawer':
-			return drawerNode(by, choice);
+			return { kind: 'space', x: by.x, y: by.y, z: below };
 	}
 }
 
@@ -144,14 +145,12 @@ export interface Change {
 /**
  * Adds something beside a node, placed by it: a leg under it, a cushion on it.
  *
- * @param beside the node that it is added to; the first of the whole design when there is none
+ * @param to the node that it is added to; beside the outermost ones where there is none
  */
 export function addNode(design: Design, to: At, what: Addition, choice: Choice): Change {
-	const outer = to.slice(0, -1);
-	const among = outer.length === 0 ? design.nodes : (nodeAt(design, outer) as GroupNode).nodes;
-	const name = freeName(design, among, NAMES[what]);
-	const at = [...outer, name];
-	return { at, edits: [{ path: pathOf(at), value: added(what, nodeAt(design, to) ? to.at(-1) : undefined, choice) }] };
+	const name = freeName(namesOf(design), NAMES[what]);
+	const at = [...to.slice(0, -1), name];
+	return { at, edits: [{ path: pathOf(at), value: added(what, name, nodeAt(design, to) ? to.at(-1) : undefined, choice) }] };
 }
 
 /** Ways in which a node is put into something that keeps its name for all that speak of it. */
@@ -190,13 +189,13 @@ export function unwrapNode(design: Design, at: At): Change {
 	const node = nodeAt(design, at)! as GroupNode;
 	const outer = at.slice(0, -1);
 	const name = at.at(-1)!;
-	const among = { ...(outer.length === 0 ? design.nodes : (nodeAt(design, outer) as GroupNode).nodes) };
-	delete among[name];
+	const beside = outer.length === 0 ? design.nodes : (nodeAt(design, outer) as GroupNode).nodes;
+	const taken = new Set([...Object.keys(design.sizes), ...Object.keys(beside).filter((other) => other !== name)]);
 	const edits: Edit[] = [{ path: pathOf(at), value: undefined }];
 	let last: At = outer;
 	for (const [inner, child] of Object.entries(node.nodes)) {
-		const free = freeName(design, among, inner);
-		among[free] = child;
+		const free = freeName(taken, inner);
+		taken.add(free);
 		last = [...outer, free];
 		edits.push({ path: pathOf(last), value: child });
 	}
@@ -212,9 +211,7 @@ export function removeNode(design: Design, at: At): Change {
 
 /** A copy beside a node, under a name of its own. */
 export function copyNode(design: Design, at: At): Change {
-	const outer = at.slice(0, -1);
-	const among = outer.length === 0 ? design.nodes : (nodeAt(design, outer) as GroupNode).nodes;
-	const copy = [...outer, freeName(design, among, at.at(-1)!.replace(/\d+$/, ''))];
+	const copy = [...at.slice(0, -1), freeName(namesOf(design), at.at(-1)!.replace(/\d+$/, ''))];
 	return { at: copy, edits: [{ path: pathOf(copy), value: nodeAt(design, at) }] };
 }
 

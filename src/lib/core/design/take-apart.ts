@@ -2,6 +2,7 @@ import { bounds, type Polygon } from '../geometry/polygon';
 import { boxAround, vec2, type Box, type Vec3 } from '../geometry/vector';
 import { faces, padsIn } from '../pieces/placing';
 import type { Assembly, Joint, Link, Pad, PadPlace, Part, PieceState, Step } from '../pieces/assembly';
+import { kindOf } from '../pieces';
 import type { Piece } from '../pieces/schema';
 import type { Stock } from '../plan/plan';
 import { AS_BUILT } from './motions';
@@ -340,7 +341,7 @@ class Apart {
 }
 
 /**
- * A piece of any kind as an own piece: its boards, bars, pads and compartments as nodes, its joints as groups, its states as poses,
+ * A piece of any kind as an own piece. One that is written as a tree keeps it, with its numbers as sizes; of any other its boards, bars, pads and compartments become nodes, its joints groups, its states poses,
  * its moves in the order that its kind gives them. Places along the vehicle are written from its start and upper ones from its
  * height, so that it can still be moved as a whole.
  *
@@ -349,6 +350,14 @@ class Apart {
  * @throws NotApart when something of it cannot be written as a node, with the reason.
  */
 export function takeApart(piece: Piece, assembly: Assembly, stock: Stock): { piece: Piece; states: Record<string, string> } {
+	const { design: designed, heightParam, alongParam } = kindOf(piece.kind);
+	if (designed) {
+		const { [heightParam!]: height, [alongParam!]: start } = piece.params as Record<string, unknown>;
+		return {
+			piece: { ...piece, kind: 'own', params: { start, height, design: designed(piece.params) } } as Piece,
+			states: Object.fromEntries(assembly.states.map(({ id }) => [id, id]))
+		};
+	}
 	const solid = assembly.parts.flatMap((part) => faces(part, part.pose).lower.map(({ x }) => x));
 	if (solid.length === 0) throw new NotApart('There is nothing of it to take apart.');
 	const writing = { start: mm(Math.max(0, Math.min(...solid))), height: mm(assembly.deck), stock };

@@ -159,21 +159,30 @@ function before(box: Box, [, axis, end]: Face): [number, number] {
 
 const along = (range: readonly [number, number], i: number): number => range[0] + ((i + 0.5) / PLACES) * (range[1] - range[0]);
 
+/** Which of the places along a range lie within another one: the first, and the one after the last. */
+function placesIn(range: readonly [number, number], [low, high]: readonly [number, number]): [number, number] {
+	const at = (end: number) => ((end - range[0]) / (range[1] - range[0])) * PLACES - 0.5;
+	return [Math.max(0, Math.ceil(at(low))), Math.min(PLACES, Math.floor(at(high)) + 1)];
+}
+
 /** Whether there is an opening in a face of a box before which no part stands, large enough for things, or as large as the face. */
 function isOpen(box: Box, face: Face, parts: readonly PlacedPart[]): boolean {
 	const [, axis] = face;
 	const [u, v] = AXES.filter((one) => one !== axis);
 	const out = before(box, face);
-	const near = parts.filter(({ box: b }) => b[axis][0] < out[1] - 0.5 && b[axis][1] > out[0] + 0.5);
-	const open = Array.from({ length: PLACES }, (_, i) =>
-		Array.from({ length: PLACES }, (_, k) => {
-			const [p, q] = [along(box[u], i), along(box[v], k)];
-			return !near.some(({ box: b }) => p > b[u][0] && p < b[u][1] && q > b[v][0] && q < b[v][1]);
-		})
-	);
+	// Each row of places across the face is the bits of a number: 1 where something stands.
+	const shut = new Array<number>(PLACES).fill(0);
+	for (const { box: b } of parts) {
+		if (b[axis][0] >= out[1] - 0.5 || b[axis][1] <= out[0] + 0.5) continue;
+		const [[i, iEnd], [k, kEnd]] = [placesIn(box[u], b[u]), placesIn(box[v], b[v])];
+		if (kEnd > k) for (let row = i; row < iEnd; row++) shut[row] |= ((1 << (kEnd - k)) - 1) << k;
+	}
 	const [wide, high] = [u, v].map((one) => Math.min(PLACES, Math.ceil((OPENING / (box[one][1] - box[one][0])) * PLACES)));
-	for (let i = 0; i + wide <= PLACES; i++)
-		for (let k = 0; k + high <= PLACES; k++) if (open.slice(i, i + wide).every((row) => row.slice(k, k + high).every(Boolean))) return true;
+	const opening = (1 << high) - 1;
+	for (let i = 0; i + wide <= PLACES; i++) {
+		const rows = shut.slice(i, i + wide).reduce((all, row) => all | row, 0);
+		for (let k = 0; k + high <= PLACES; k++) if ((rows & (opening << k)) === 0) return true;
+	}
 	return false;
 }
 

@@ -3,6 +3,7 @@ import type { Polygon } from '../geometry/polygon';
 import type { Pose } from '../geometry/pose';
 import type { Box, Vec2, Vec3 } from '../geometry/vector';
 import type { Interior, WindowPane, ZoneSolid } from '../interior';
+import type { Design } from '../design/schema';
 import type { Stock } from '../plan/plan';
 import type { Use } from '../plan/use';
 import type { Vehicle } from '../plan/vehicle';
@@ -317,6 +318,8 @@ export interface PieceKind<S extends z.ZodObject = z.ZodObject> {
 	/** The parameter that a drag along the vehicle changes; none for what has its place given. */
 	alongParam?: keyof z.infer<S> & string;
 	assemble(params: z.infer<S>, around: Surroundings): Assembly;
+	/** What it is made of as a tree, of kinds that are written so: taken apart, it keeps its sums and its sizes. */
+	design?(params: z.infer<S>): Design;
 }
 
 /** Checks that a kind's parts agree with its types; gives the kind back. */

@@ -24,6 +24,7 @@ import { sinkUnit } from './sink-unit';
 import { slatBench } from './slat-bench';
 import { slatCouch } from './slat-couch';
 import { slatPlatform } from './slat-platform';
+import { stepBox } from './step-box';
 import { table } from './table';
 import { tubeFrame } from './tube-frame';
 import { windowCover } from './window-cover';
@@ -58,6 +59,7 @@ export const KINDS = {
 	bunk,
 	'pet-deck': petDeck,
 	'floor-panels': floorPanels,
+	'step-box': stepBox,
 	own
 } satisfies Record<KindName, unknown>;
 

@@ -26,6 +26,7 @@ import { sinkUnitParams } from './sink-unit/params';
 import { slatBenchParams } from './slat-bench/params';
 import { slatCouchParams } from './slat-couch/params';
 import { slatPlatformParams } from './slat-platform/params';
+import { stepBoxParams } from './step-box';
 import { tableParams } from './table/params';
 import { tubeFrameParams } from './tube-frame/params';
 import { windowCoverParams } from './window-cover/params';
@@ -68,6 +69,7 @@ export const pieceSchema = z
 		entry('bunk', bunkParams),
 		entry('pet-deck', petDeckParams),
 		entry('floor-panels', floorPanelsParams),
+		entry('step-box', stepBoxParams),
 		entry('own', ownParams)
 	])
 	.meta({ id: 'piece' });

@@ -2,6 +2,7 @@ export { roomOfAll, type Berth, type BerthRoom, type RoofOver } from './berth';
 export { find, finding, type FindProgress, type Found } from './find';
 export { groundOf, startingBrief, type Ground } from './ground';
 export { type SeatPlan } from './seat-plans';
+export { startWhereItFits, type Started } from './starting';
 export { takeLayout } from './layout';
 export { MECHANISMS, type Mechanism } from './mechanisms';
 export { judged } from './outcome';

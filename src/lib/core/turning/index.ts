@@ -5,6 +5,8 @@ import { formatLength, formatMass, type UnitSystem } from '../units';
 /** A value of the plan that can be turned to settle a finding. */
 export interface Knob {
 	path: string[];
+	/** What it is called. */
+	label: string;
 	value: number;
 	range: [number, number];
 	/** Smallest sensible change. */
@@ -21,6 +23,7 @@ const ACROSS = 1500;
 const ownKnobs = (id: string, { sizes }: Extract<Piece, { kind: 'own' }>['params']['design']): Knob[] =>
 	Object.entries(sizes).map(([key, { called, value, low, high }]) => ({
 		path: ['pieces', id, 'params', 'design', 'sizes', key, 'value'],
+		label: called,
 		value,
 		range: [low, high],
 		step: 1,
@@ -44,6 +47,7 @@ export function pieceKnobs(id: string, piece: Piece): Knob[] {
 		return [
 			{
 				path: ['pieces', id, 'params', key],
+				label: meta.label,
 				value,
 				range,
 				step: 1,
@@ -67,6 +71,7 @@ export function seatKnobs({ vehicle, modes }: Plan, modeId: string, id: string):
 	if (seat.slide)
 		knobs.push({
 			path: [...path, 'slide'],
+			label: `Slide of the ${name}`,
 			value: setting.slide,
 			range: [0, seat.slide.mm],
 			step: 1,
@@ -77,6 +82,7 @@ export function seatKnobs({ vehicle, modes }: Plan, modeId: string, id: string):
 	if (seat.type === 'front seat')
 		knobs.push({
 			path: [...path, 'angle'],
+			label: `Lean of the ${name}`,
 			value: setting.angle,
 			range: [seat.uprightAngle, seat.reclinedAngle],
 			step: 1,
@@ -96,6 +102,7 @@ export function thingKnobs({ gear, vehicle, modes }: Plan, modeId: string, id: s
 	return [
 		{
 			path: [...path, 'x'],
+			label: `Place of ${name} along the vehicle`,
 			value: lies[id].x,
 			range: [0, vehicle.length.mm],
 			step: 5,
@@ -105,6 +112,7 @@ export function thingKnobs({ gear, vehicle, modes }: Plan, modeId: string, id: s
 		},
 		{
 			path: [...path, 'y'],
+			label: `Place of ${name} across the vehicle`,
 			value: lies[id].y,
 			range: [-ACROSS, ACROSS],
 			step: 5,

@@ -6,6 +6,7 @@ import { pieceKnobs, smallestTurn, type Knob } from '.';
 
 const knob = (value: number, range: [number, number] = [0, 2000]): Knob => ({
 	path: ['x'],
+	label: 'X',
 	value,
 	range,
 	step: 1,
