@@ -51,7 +51,7 @@ export interface Refined {
 }
 
 /** Nobody waits longer than this for a new piece, ms: what has been found until then is taken. */
-const PATIENCE = 2500;
+const PATIENCE = 4000;
 
 let plan: Plan | undefined;
 let tolerances: Tolerances = {};

@@ -1,5 +1,6 @@
-import { assemblyOf } from '../derive';
+import { assemblyOf, interiorOf } from '../derive';
 import { seatStates } from '../interior';
+import { kindOf, parameterMeta } from '../pieces';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Gear, Mode, Plan, SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
@@ -87,6 +88,20 @@ function pieceArrangements(plan: Plan, ids: readonly string[], id: string): Trie
 		}));
 }
 
+/** A piece set up for standing on a seat that is folded in all of some modes, where its kind can. */
+function onFolded({ vehicle, modes, pieces }: Plan, ids: readonly string[], id: string, seatId: string): Tried[] {
+	const seat = vehicle.seats[seatId];
+	if (seat.type !== 'rear bench' || ids.some((mode) => modes[mode].seats[seatId]?.state !== 'folded')) return [];
+	const [rear, long] = [Math.round(seat.foldedRear.mm), Math.round(seat.foldedLength.mm)];
+	const high = Math.max(seat.foldedHeightRear.mm, seat.foldedHeightFront.mm) - interiorOf(vehicle).floorBuildUp;
+	const places = { rear, front: rear + long, top: Math.ceil(high) };
+	const edits = Object.entries(kindOf(pieces[id].kind).params.shape).flatMap(([key, schema]): Edit[] => {
+		const { ofFolded } = parameterMeta(schema);
+		return ofFolded ? [{ path: ['pieces', id, 'params', key], value: places[ofFolded] }] : [];
+	});
+	return within(`Let ${pieces[id].name} stand on the folded ${seat.name.toLowerCase()}`, edits);
+}
+
 /** Gear turned, laid down or tied down. */
 function gearArrangements({ modes }: Plan, ids: readonly string[], id: string, gear: Gear, rule: string): Tried[] {
 	const lying = ids.filter((mode) => Object.hasOwn(modes[mode].lies ?? {}, id));
@@ -148,6 +163,9 @@ export function arrangements(plan: Plan, finding: Finding): Arrangement[] {
 		if (Object.hasOwn(plan.crew, id)) return personArrangements(plan, modes, id);
 		return [];
 	});
+	const built = subjects.filter((id) => Object.hasOwn(plan.pieces, id));
+	const sat = subjects.filter((id) => Object.hasOwn(plan.vehicle.seats, id));
+	tried.push(...built.flatMap((id) => sat.flatMap((seat) => onFolded(plan, modes, id, seat))));
 	return tried.flatMap((one): Arrangement[] => {
 		const changed = applyEdits(plan, one.edits);
 		const after = modes.flatMap((mode) =>

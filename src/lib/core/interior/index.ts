@@ -16,7 +16,7 @@ export {
 } from './evaluate';
 export { archNotch, archTopOver, fixtureNotch, freeOutline, rearWedges } from './outline';
 export { CELL, Field } from './field';
-export { floorLining, seatSolid, seatAtItsEnds, seatStates, type SeatSolid } from './seats';
+export { floorLining, foldedTop, seatSolid, seatAtItsEnds, seatStates, type SeatSolid } from './seats';
 export { measurementList } from './measuring';
 export { SHAPE_GROUPS, type MeasurementEntry } from './measuring-entry';
 export {

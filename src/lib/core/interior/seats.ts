@@ -1,4 +1,4 @@
-import { rectangle, type Polygon } from '../geometry/polygon';
+import { intersection, rectangle, type Polygon } from '../geometry/polygon';
 import { vec2 } from '../geometry/vector';
 import type { SeatSetting } from '../plan/plan';
 import { liningOff } from '../plan/fittings';
@@ -88,6 +88,16 @@ function foldedProfiles(seat: RearBench): Polygon[] {
 		const from = cuts[i];
 		return [vec2(rear + from, 0), vec2(rear + to, 0), vec2(rear + to, height(to)), vec2(rear + from, height(from))];
 	});
+}
+
+/**
+ * The highest place of a folded bench over a stretch along the vehicle, above the finished floor, mm: what a foot there stands on.
+ * Undefined where the bench is not below.
+ */
+export function foldedTop(seat: RearBench, [from, to]: readonly [number, number], floorLining: number): number | undefined {
+	const strip = rectangle(from, to, -1, 5000);
+	const over = foldedProfiles(seat).flatMap((profile) => intersection(profile, strip).flat());
+	return over.length > 0 ? Math.max(...over.map(({ y }) => y)) - floorLining : undefined;
 }
 
 /** The states a seat can take: a front seat folds, a bench tumbles or gives up its cushion when those sizes have been taken. */

@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { findingsOf } from '../checks';
+import { findingsOf, fixesFor } from '../checks';
+import { pieceIn } from '../derive';
+import { applyEdits } from '../plan';
 import { built, sizes, type Built } from '../testing/built';
+import { rearBench } from '../testing/seats';
 
 const near = (range: readonly number[], [from, to]: [number, number]) => {
 	expect(range[0]).toBeCloseTo(from, 6);
@@ -347,4 +350,29 @@ describe('a deck for a dog', () => {
 		expect(z[1] - z[0]).toBeCloseTo(20, 6);
 	});
 	it('is out of the vehicle when it is lifted out', () => expect(deck().boxes('out')).toEqual({}));
+});
+
+describe('a platform over a folded bench that slopes', () => {
+	const bed = { height: 500, length: 1800, reachRear: false, rear: 60 };
+	const empty = built('fixed-platform', bed).plan;
+	const setting = { state: 'folded' as const, slide: 0, angle: 8 };
+	const plan = applyEdits(empty, [
+		{ path: ['vehicle', 'seats', 'bench'], value: rearBench() },
+		...Object.keys(empty.modes).map((mode) => ({ path: ['modes', mode, 'seats', 'bench'], value: setting }))
+	]);
+	const clash = findingsOf(plan).find(({ rule, status }) => rule === 'fit-seats' && status === 'clash')!;
+	it('is let stand on it in one step, each leg as long as the slope leaves it', () => {
+		const fix = fixesFor(plan, clash, {}).find(({ label }) => label === 'Let piece stand on the folded bench')!;
+		expect(fix.edits.map(({ path, value }) => [path.at(-1), value])).toEqual([
+			['seatFrom', 650],
+			['seatTo', 1250],
+			['seatTop', 290]
+		]);
+		const after = applyEdits(plan, fix.edits);
+		const legs = pieceIn(after, 'piece', 'bed').parts.filter(({ part, box }) => part.name === 'Leg' && box.x[1] > 650 && box.x[0] < 1250);
+		expect(legs.length).toBeGreaterThan(0);
+		// The bench rises by 40 mm over its 600: a foot stands on the higher end of what is below it.
+		for (const { box } of legs) expect(box.z[0]).toBe(Math.ceil(250 + (40 * (Math.min(1250, box.x[1]) - 650)) / 600));
+		expect(findingsOf(after).filter(({ rule, status }) => ['fit-seats', 'stands'].includes(rule) && status === 'clash')).toEqual([]);
+	});
 });

@@ -10,6 +10,8 @@ export interface ParameterMeta {
 	less?: string;
 	/** Asked only while another parameter has one of these values; without it, always. */
 	when?: { key: string; is: readonly unknown[] };
+	/** Of a folded seat that it stands on: where that begins or ends along the vehicle, or how high it is. */
+	ofFolded?: 'rear' | 'front' | 'top';
 	/** 0 stands for the value of this other parameter, and other values have its range. */
 	zeroIs?: string;
 }

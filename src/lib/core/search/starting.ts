@@ -1,5 +1,6 @@
 import { arrangements, findingsOf, resultId, settlingTurns, type Finding } from '../checks';
 import { seatStates } from '../interior';
+import { kindOf, parameterMeta } from '../pieces';
 import { removePiece } from '../plan/changes';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan, SeatSetting } from '../plan/plan';
@@ -18,9 +19,9 @@ export interface Started {
 	left: Finding[];
 }
 
-/** Whether it has room at all: cheap to ask, and asked before anything that moves. */
+/** Whether it has room at all, and whoever rides a seat: cheap to ask, and asked before anything that moves. */
 const ROOM: ReadonlySet<string> = new Set(
-	'fit-walls fit-arches fit-ceiling fit-fixtures fit-rear fit-opening fit-front fit-floor fit-seats fit-pieces inner-margin rests-on stands stock'.split(
+	'fit-walls fit-arches fit-ceiling fit-fixtures fit-rear fit-opening fit-front fit-floor fit-seats fit-pieces inner-margin rests-on stands stock place belted-places room-to-sit'.split(
 		' '
 	)
 );
@@ -108,7 +109,7 @@ const UNIT_WORDS: Record<Knob['unit'], (value: number) => string> = {
 };
 
 /** What was changed: sizes with what they usually are, and seats with the modes in which they stand otherwise. */
-function inWords({ vehicle, modes }: Plan, usual: readonly Knob[], edits: readonly Edit[]): string[] {
+function inWords({ vehicle, modes, pieces }: Plan, usual: readonly Knob[], edits: readonly Edit[]): string[] {
 	const sizes = usual.flatMap(({ path, label, value, unit }) => {
 		const edit = edits.find((one) => one.path.join() === path.join());
 		const words = UNIT_WORDS[unit];
@@ -117,6 +118,11 @@ function inWords({ vehicle, modes }: Plan, usual: readonly Knob[], edits: readon
 	const seats = new Map<string, string[]>();
 	for (const { path, value } of edits) {
 		const [table, mode, , seat, key] = path;
+		if (table === 'pieces' && !usual.some((knob) => knob.path.join() === path.join())) {
+			// What is read off the vehicle, such as where a folded seat ends, nobody turns.
+			const { label } = parameterMeta(kindOf(pieces[path[1]].kind).params.shape[path[3]]);
+			sizes.push(`${label}: ${lengthMark(value as number)}`);
+		}
 		if (table !== 'modes' || key !== 'state') continue;
 		const words = `${vehicle.seats[seat].name}: ${SEAT_WORDS[value as SeatSetting['state']]}`;
 		seats.set(words, [...(seats.get(words) ?? []), modes[mode].name]);
@@ -170,7 +176,7 @@ function changesFor({ plan, left }: Way, id: string): Edit[][] {
 			.sort((a, b) => Math.abs(a.value - a.knob.value) - Math.abs(b.value - b.knob.value))
 			.map(({ edits }) => edits);
 		const set = arrangements(plan, clash)
-			.filter(({ edits, claim }) => !claim && edits.every(({ path }) => path[0] === 'modes' && path[2] === 'seats'))
+			.filter(({ edits, claim }) => !claim && edits.every(({ path }) => path[1] === id || path[2] === 'seats'))
 			.map(({ edits }) => edits);
 		return [...turned.slice(0, TRIED), ...set];
 	});

@@ -4,6 +4,7 @@ import { vec3 } from '../../geometry/vector';
 import {
 	archNotch,
 	fixtureNotch,
+	foldedTop,
 	freeOutline,
 	furthestRear,
 	leastHalfWidth,
@@ -132,7 +133,8 @@ function ledgers(params: Params, interior: Interior, frame: Frame): { parts: Par
 }
 
 /** A cross-bar under each end and each joint, with a leg under its middle and, where no ledger carries it, under its ends. */
-function crossBars(params: Params, interior: Interior, frame: Frame, inner: Record<Side, number>) {
+function crossBars(params: Params, around: Surroundings, frame: Frame, inner: Record<Side, number>) {
+	const { interior } = around;
 	const parts: Part[] = [];
 	const supports: Support[] = [];
 	const t = frame.bar.thickness;
@@ -163,7 +165,7 @@ function crossBars(params: Params, interior: Interior, frame: Frame, inner: Reco
 			const box = {
 				x: legX,
 				y: [at - wide, at + wide] as [number, number],
-				z: [footOf(params, legX), frame.under] as [number, number]
+				z: [footOf(params, around, legX), frame.under] as [number, number]
 			};
 			parts.push(barIn(`leg-${i}-${n + 1}`, `Leg`, params.legBar, 'frame', box, 'z'));
 			supports.push({ part: `cross-bar-${i}`, by: `leg-${i}-${n + 1}`, kind: 'leg' });
@@ -173,8 +175,17 @@ function crossBars(params: Params, interior: Interior, frame: Frame, inner: Reco
 	return { parts: params.ledge ? [...parts, frontLedge(params, interior, frame, front)] : parts, supports };
 }
 
-/** What legs under a stretch of the platform stand on, above the floor: a folded seat where one is below. */
-const footOf = ({ seatFrom, seatTo, seatTop }: Params, [a, b]: [number, number]): number => (a < seatTo && b > seatFrom ? seatTop : 0);
+/**
+ * What legs under a stretch of the platform stand on, above the floor. Over a folded seat its own top, which slopes, where the vehicle
+ * has a bench there; else as high as was said.
+ */
+function footOf({ seatFrom, seatTo, seatTop }: Params, { seats, interior }: Surroundings, [a, b]: [number, number]): number {
+	if (seatTop === 0 || a >= seatTo || b <= seatFrom) return 0;
+	const tops = Object.values(seats).flatMap((seat) =>
+		seat.type === 'rear bench' ? (foldedTop(seat, [a, b], interior.floorBuildUp) ?? []) : []
+	);
+	return tops.length > 0 ? Math.ceil(Math.max(...tops)) : seatTop;
+}
 
 /** The ledge along the front edge, flat on the face of the front cross-bar: the edge of another board lies on it, flush with the deck. */
 function frontLedge(params: Params, interior: Interior, frame: Frame, crossBar: [number, number]): Part {
@@ -266,7 +277,7 @@ export const fixedPlatform = pieceKind({
 		const frame = frameOf(params, around);
 		const deck = deckOutline(params, interior, frame);
 		const along = params.fullWidth ? ledgers(params, interior, frame) : { parts: [], inner: { left: frame.y[1], right: -frame.y[0] } };
-		const bars = crossBars(params, interior, frame, along.inner);
+		const bars = crossBars(params, around, frame, along.inner);
 		const mattress = mattressOn(params, frame, interior);
 		const sheet = mattress.places.bed.outline ?? deck;
 		return assembled({

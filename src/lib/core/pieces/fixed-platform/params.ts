@@ -32,9 +32,12 @@ export const fixedPlatformParams = z.strictObject({
 	}),
 	edge: choice('Long edges', ['straight', 'follow the walls'], 'straight', { hint: 'a narrow platform is cut where the wall comes in' }),
 	panels: count('Boards along the length', [1, 6], 2, { hint: 'each must pass the door' }),
-	seatFrom: length('Stands over a folded seat from', [0, 6000], 0, { hint: 'from the rear door; used when the seat below has a height' }),
-	seatTo: length('Folded seat ends at', [0, 6000], 0, { hint: 'from the rear door' }),
-	seatTop: length('Height of the folded seat', [0, 900], 0, { hint: 'legs over it stand on it; 0 when there is none' }),
+	seatFrom: length('Stands over a folded seat from', [0, 6000], 0, {
+		hint: 'from the rear door; used when the seat below has a height',
+		ofFolded: 'rear'
+	}),
+	seatTo: length('Folded seat ends at', [0, 6000], 0, { hint: 'from the rear door', ofFolded: 'front' }),
+	seatTop: length('Height of the folded seat', [0, 900], 0, { hint: 'legs over it stand on it; 0 when there is none', ofFolded: 'top' }),
 	ledge: yesNo('Ledge along the front edge', false, { hint: 'a batten laid flat that carries the edge of a bridge or a box' }),
 	boardSheet: stockOf('Boards', 'sheet', 'ply-12'),
 	frameBar: stockOf('Ledgers and cross-bars', 'bar', 'batten-45x21'),

@@ -9,7 +9,10 @@ export const moduleBedParams = z.strictObject({
 		more: 'Lengthen the middle module',
 		less: 'Shorten the middle module'
 	}),
-	middleFoot: length('Floor under the middle module', [-300, 600], 0, { hint: 'seat pan or floor it stands on, above the floor' }),
+	middleFoot: length('Floor under the middle module', [-300, 600], 0, {
+		hint: 'seat pan or floor it stands on, above the floor',
+		ofFolded: 'top'
+	}),
 	middleWidth: length('Width of the middle module', [200, 2000], 1000, {
 		more: 'Widen the middle module',
 		less: 'Narrow the middle module'
