@@ -193,6 +193,15 @@
 				{/each}
 				<SizeField label="Turns by (°)" value={joint.turns} {names} plain onchange={(turns) => setJoint({ turns })} />
 			</div>
+			{#if joint.kind === 'hinge' && joint.axis !== 'z'}
+				<label class="check"
+					><input
+						type="checkbox"
+						checked={joint.stays ?? false}
+						onchange={(event) => setJoint({ stays: event.currentTarget.checked || undefined })}
+					/>A stay, a bracket or wires hold it</label
+				>
+			{/if}
 		{:else if joint?.kind === 'slide'}
 			{@render select(
 				'It slides',

@@ -1,18 +1,16 @@
-import { boxRound, middleBetween, middleOf, vec3, type Box } from '../geometry/vector';
-import { chainOf } from '../pieces/placing';
+import { boxRound, middleOf, vec3, type Box } from '../geometry/vector';
 import type { Assembly, Drawer, Hardware, InnerMargin, Link, Pad, PadPlace, Part, PieceState, Rest, Space } from '../pieces/assembly';
-import { assembled, padIn, reachOn } from '../pieces/making';
+import { assembled, padIn } from '../pieces/making';
 import { partMass } from '../pieces/mass';
 import { SLIDES } from '../slides';
-import { lengthMark } from '../units';
-import { SIDES, type Interior } from '../interior';
+import type { Interior } from '../interior';
 import { carrying, type Standing } from './carrying';
 import { SizeFault } from './expression';
 import { BODY, frontsOf, linkIn, movesOf, movingIn, statesOf, type Moving } from './motions';
 import { idOf, partOf, shapeIn, solidBoxOf } from './parts';
 import { calledOf, Resolver, type DesignSurroundings, type Instance, type NodeFault } from './resolve';
-import { overlapsIn } from './overlaps';
-import { AXES, MOST, type Axis, type Design } from './schema';
+import { MOST, type Design } from './schema';
+import { droopMargins, hingeMargins, overlapMargins, stillIn, wallMargins } from './inner-margins';
 import { accessOf, slatsOf, standingIn, surfacesOf, type InState } from './uses';
 import { floorUnder } from './vehicle-places';
 
@@ -26,21 +24,8 @@ export interface Made {
 	nodes: ReadonlyMap<string, readonly string[]>;
 }
 
-/** A screw goes through so much between a part and the wall, mm: lining, and a board that stands off. */
-const OFF_WALL = 60;
-
-/** How far a part that is screwed to the wall is away from it, mm. */
-function offWall(interior: Interior, box: Box): number {
-	const [left, right] = SIDES.map((side) => reachOn(interior, side, box.x, box.z, 0));
-	const pits = interior.pits.map((pit) =>
-		Math.min(pit.box.y[1] - box.y[1], box.y[0] - pit.box.y[0], pit.box.x[1] - box.x[1], box.x[0] - pit.box.x[0])
-	);
-	// In a pit its own sides are the wall; beside it they are no nearer than nothing.
-	return Math.min(left - box.y[1], box.y[0] + right, interior.length - box.x[1], ...pits.filter((off) => off >= -1));
-}
-
 /** Everything of a design that was worked out from one node. */
-interface Leaf {
+export interface Leaf {
 	instance: Instance;
 	link: string;
 	box: Box;
@@ -187,84 +172,9 @@ function carried(
 	};
 }
 
-/** How near what is screwed to the wall comes to it. */
-function wallMargins(interior: Interior, leaves: readonly Leaf[], states: string[]): InnerMargin[] {
-	return leaves.flatMap(({ part, box, instance }): InnerMargin[] => {
-		const { node } = instance;
-		if (!part || !('held' in node) || node.held !== 'wall') return [];
-		const off = offWall(interior, box);
-		return [
-			{
-				id: `wall-${part.id}`,
-				title: `“${part.name}” reaches the wall`,
-				margin: OFF_WALL - off,
-				comfort: 0,
-				why: `It is screwed to the wall, which is ${lengthMark(Math.max(0, Math.round(off)))} away: what lies between is packed out, up to ${lengthMark(OFF_WALL)}.`,
-				at: middleOf(box),
-				states
-			}
-		];
-	});
-}
-
-/** The axis through the thickness of what a node is; of what has none, any. */
-const normalOf = ({ node }: Instance): Axis => (node.kind === 'panel' ? node.normal : 'z');
-
-/** Parts that stand in each other as built: of one link in every state, of two where both are where they were built. */
-function overlapMargins(leaves: readonly Leaf[], links: readonly Link[], all: readonly PieceState[]): InnerMargin[] {
-	const states = all.map(({ id }) => id);
-	const blocks = leaves.flatMap(({ part, box, instance }) => (part ? [{ part, box, normal: normalOf(instance) }] : []));
-	const atHome = (link: string) => stillIn(links, link, all.slice(0, 1)).length > 0;
-	const met = overlapsIn(blocks).filter(({ a, b }) => a.part.link === b.part.link || (atHome(a.part.link) && atHome(b.part.link)));
-	return met.map(({ a, b, deep }) => ({
-		id: `apart-${a.part.id}-${b.part.id}`,
-		title: `“${a.part.name}” and “${b.part.name}” have room beside each other`,
-		margin: -deep,
-		comfort: 0,
-		why: `They stand in each other by ${lengthMark(Math.round(deep))}: move one, or cut it out round the other.`,
-		at: middleBetween(a.box, b.box),
-		states
-	}));
-}
-
-/** The line of a hinge lies no further than this from what turns about it, mm: a leaf of the hinge, or a bracket. */
-const OFF_LINE = 60;
-
-/** Hinges whose line lies beside what they turn: nothing holds it there. */
-function hingeMargins(moving: readonly Moving[], leaves: readonly Leaf[], links: readonly Link[], states: string[]): InnerMargin[] {
-	return moving.flatMap(({ link, instance, node }): InnerMargin[] => {
-		const { joint } = link;
-		const turned = leaves.filter((leaf) => leaf.part && chainOf(links, leaf.link).includes(link.id));
-		if ((joint.type !== 'hinge' && joint.type !== 'swing') || turned.length === 0) return [];
-		const box = boxRound(turned);
-		const along = (node.joint as { axis: Axis }).axis;
-		const away = AXES.filter((axis) => axis !== along).map((axis) =>
-			Math.max(0, box[axis][0] - joint.origin[axis], joint.origin[axis] - box[axis][1])
-		);
-		const off = Math.hypot(...away);
-		return [
-			{
-				id: `hinge-${link.id}`,
-				title: `“${calledOf(instance)}” is at its hinge`,
-				margin: OFF_LINE - off,
-				comfort: 0,
-				why: `The line about which it turns is ${lengthMark(Math.round(off))} away from it; a hinge or bracket reaches ${lengthMark(OFF_LINE)}.`,
-				at: middleOf(box),
-				states
-			}
-		];
-	});
-}
-
 /** So deep are the strips with which something lies on a ledge, and so much of them has to lie on it, mm. */
 const STRIP = 30;
 const HOLD = 15;
-
-/** The states in which a link is where it was built. */
-function stillIn(links: readonly Link[], link: string, states: readonly PieceState[]): PieceState[] {
-	const chain = chainOf(links, link);
-	return states.filter(({ joints, out = [] }) => !chain.some((one) => (joints[one] ?? 0) !== 0 || out.includes(one)));
-}
 
 /** The strips of a part that have to find something below them, in the states in which it is where it was built. */
 function restsOf({ part, box, link, instance }: Leaf, links: readonly Link[], states: readonly PieceState[]): Rest[] {
@@ -343,6 +253,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 				...innerMargins,
 				...wallMargins(around.interior, leaves, ids),
 				...hingeMargins(moving, leaves, links, ids),
+				...droopMargins(moving, leaves, links, standing, around.interior),
 				...overlapMargins(leaves, links, states),
 				...faults.map(({ path, message }) => missing(`made-${idOf(path)}`, `“${path || 'the whole'}” can be made`, message, undefined, ids))
 			],

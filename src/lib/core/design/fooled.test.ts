@@ -110,6 +110,27 @@ describe('what hangs in the air by its joint', () => {
 		expect(clashes(plan(joined({ kind: 'hinge', axis: 'y', x: 1000, z: 412, turns: 60 }, lid))).join()).toMatch(/at its hinge/);
 		expect(clashes(plan(joined({ kind: 'hinge', axis: 'y', x: 600, z: 412, turns: 60 }, lid)))).toEqual([]);
 	});
+	const flap = (more: object = {}) => ({
+		kind: 'group',
+		joint: { kind: 'hinge', axis: 'y', x: 'leaf.rear', z: 'leaf.bottom', turns: 90, ...more },
+		nodes: { leaf: panel('z', { from: 'top.front', size: 300 }, { middle: 0, size: 400 }, { to: 'height' }) }
+	});
+	const prop = bar('z', 'x', { to: 'flap.front - 20' }, { middle: 0 }, { from: 'floor', to: 'flap.bottom' });
+	it('a flap that nothing holds up', () => expect(clashes(plan({ ...table, flap: flap() }))).toEqual(['mine: something holds “flap” up']));
+	it.each([
+		['on a leg', { ...table, flap: flap(), prop }],
+		[
+			'on a leg that swings along with it',
+			{
+				...table,
+				flap: {
+					...flap(),
+					nodes: { ...flap().nodes, prop: { ...prop, x: { to: 'leaf.front - 20' }, z: { from: 'floor', to: 'leaf.bottom' } } }
+				}
+			}
+		],
+		['held by a stay', { ...table, flap: flap({ stays: true }) }]
+	])('a flap %s is fine', (_, nodes) => expect(clashes(plan(nodes))).toEqual([]));
 	it('a tray that lies on the table is fine', () =>
 		expect(
 			clashes(plan(joined({ kind: 'carried' }, panel('z', { from: 300, size: 400 }, { middle: 0, size: 300 }, { from: 'top.top' }))))

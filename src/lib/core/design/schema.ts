@@ -160,7 +160,8 @@ const jointSchema = z.discriminatedUnion('kind', [
 		x: sizeSchema.optional(),
 		y: sizeSchema.optional(),
 		z: sizeSchema.optional(),
-		turns: sizeSchema.describe('degrees')
+		turns: sizeSchema.describe('degrees'),
+		stays: z.literal(true).optional().describe('a stay, a bracket or wires hold it where it lies level with nothing under it')
 	}),
 	z.strictObject({ kind: z.literal('slide'), axis: axisSchema, by: sizeSchema }),
 	z.strictObject({ kind: z.literal('track'), pin: pointSchema, far: pointSchema, climbs: sizeSchema }),

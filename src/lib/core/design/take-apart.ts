@@ -172,7 +172,9 @@ function jointOf(joint: Joint, farthest: number, writing: Writing): { joint: Des
 			if (joint.type === 'slide') return { joint: { kind: 'slide', axis, by: mm(s * full) }, full: Math.abs(mm(full)) };
 			const rest = Object.fromEntries(Object.entries(point(writing, joint.origin)).filter(([one]) => one !== axis));
 			const turns = degrees(s * full);
-			return { joint: { kind: joint.type, axis, ...rest, turns }, full: Math.abs((turns * Math.PI) / 180) };
+			// What holds it up its kind knows, by props, wires and stays that are no boards.
+			const stays = joint.type === 'hinge' ? { stays: true as const } : {};
+			return { joint: { kind: joint.type, axis, ...rest, turns, ...stays }, full: Math.abs((turns * Math.PI) / 180) };
 		}
 		case 'track': {
 			const full = Math.max(farthest, GRAIN);

@@ -197,11 +197,16 @@ export const blockPrism = ({ x, y, z }: Box): Vec3[] => z.flatMap((height) => re
 
 /**
  * Gap between two outlines, or less than nothing by about the least way out: the smaller side of what they share, or the
- * thickness of it where that is a sliver askew.
+ * thickness of it where that is a sliver askew. What stands in an opening of the other is as far from it as from its edge.
  */
-export function outlineGap(a: Polygon, b: Polygon): number {
-	const shared = largest(intersection(a, b));
-	if (!shared) return distance(a, b);
+export function outlineGap(a: Polygon, b: Polygon, holesInA: readonly Polygon[] = [], holesInB: readonly Polygon[] = []): number {
+	const met = intersection(a, b);
+	const holes = [...holesInA, ...holesInB];
+	const shared = largest(holes.length > 0 ? met.flatMap((part) => difference(part, holes)).filter((part) => area(part) > 0) : met);
+	if (!shared)
+		return met.length === 0
+			? distance(a, b)
+			: Math.min(...holesInA.map((hole) => distance(hole, b)), ...holesInB.map((hole) => distance(hole, a)));
 	const over = bounds(shared);
 	const [long, wide] = [over.x[1] - over.x[0], over.y[1] - over.y[0]];
 	return -Math.min(long, wide, (2 * area(shared)) / Math.hypot(long, wide));
@@ -219,7 +224,9 @@ export function solidSeparation(a: Solid, b: Solid, limit = Infinity): number {
 	if (apart >= limit || apart >= CLOSE) return apart;
 	// Boxes that barely part may hold things askew that are further from each other.
 	if (apart >= 0)
-		return !a.footprint || !b.footprint || (isBox(a) && isBox(b)) ? apart : Math.max(apart, outlineGap(a.footprint, b.footprint));
+		return !a.footprint || !b.footprint || (isBox(a) && isBox(b))
+			? apart
+			: Math.max(apart, outlineGap(a.footprint, b.footprint, a.holes, b.holes));
 	if (!a.footprint || !b.footprint) {
 		const corners = (solid: Solid) =>
 			solid.footprint && solid.footprint.length !== solid.corners.length / 2 ? blockPrism(solid.box) : solid.corners;
@@ -227,12 +234,14 @@ export function solidSeparation(a: Solid, b: Solid, limit = Infinity): number {
 	}
 	if (isBox(a) && isBox(b)) return apart;
 	const upright = Math.max(a.box.z[0] - b.box.z[1], b.box.z[0] - a.box.z[1]);
-	return Math.max(upright, outlineGap(a.footprint, b.footprint));
+	return Math.max(upright, outlineGap(a.footprint, b.footprint, a.holes, b.holes));
 }
 
 /** Whether a level thing fills its box. */
-export const isBox = ({ footprint }: Solid): boolean =>
-	footprint!.length === 4 && footprint!.every((p, i) => p.x === footprint![(i + 1) % 4].x || p.y === footprint![(i + 1) % 4].y);
+export const isBox = ({ footprint, holes }: Solid): boolean =>
+	(holes ?? []).length === 0 &&
+	footprint!.length === 4 &&
+	footprint!.every((p, i) => p.x === footprint![(i + 1) % 4].x || p.y === footprint![(i + 1) % 4].y);
 
 /**
  * Room between a solid and a wheel arch: how far it lies above it or beside it, whichever is more; negative by the
@@ -303,6 +312,25 @@ const boxGap = (a: { x: [number, number]; y: [number, number] }, x: [number, num
 	Math.max(a.x[0] - x[1], x[0] - a.x[1], a.y[0] - y[1], y[0] - a.y[1]);
 
 /**
+ * Room between a level thing that does not fill its box and the side view of a seat: of what of it lies before, behind, over or under
+ * the seat, and of what lies beside it. What stands in an opening is as far from the thing as from the opening's edge.
+ */
+function levelRoom(seat: SeatSolid, profile: Polygon, { footprint, holes = [], box: { z } }: Solid): number {
+	const strip = rectangle(-FAR, FAR, ...seat.y);
+	const level = largest(intersection(profile, rectangle(-FAR, FAR, ...z)));
+	const above = level && rectangle(...bounds(level).x, ...seat.y);
+	const fromSide = (piece: Polygon) => convexSeparation(rectangle(...bounds(piece).x, ...z), profile);
+	const room = Math.min(
+		...intersection(footprint!, strip).map(fromSide),
+		...difference(footprint!, [strip]).map((piece) => Math.max(fromSide(piece), above ? distance(piece, above) : 0))
+	);
+	return room < 0 && above && holes.length > 0 ? Math.max(room, outlineGap(footprint!, above, holes)) : room;
+}
+
+/** Beyond any vehicle, mm. */
+const FAR = 20000;
+
+/**
  * Room between a solid and a seat: sideways or in the side view, whichever parts them more. Null when the boxes round
  * them are further apart than `limit` already, which spares the exact test, and for a seat that is not there.
  */
@@ -314,7 +342,7 @@ export function seatClearance(seat: SeatSolid, solid: Solid, limit = Infinity): 
 	for (const profile of seat.profiles) {
 		const p = bounds(profile);
 		if (Math.max(sideways, p.x[0] - x[1], x[0] - p.x[1], p.y[0] - z[1], z[0] - p.y[1]) > limit) continue;
-		const margin = Math.max(sideways, convexSeparation(seen, profile));
+		const margin = solid.footprint && !isBox(solid) ? levelRoom(seat, profile, solid) : Math.max(sideways, convexSeparation(seen, profile));
 		const middle = (Math.max(y[0], seat.y[0]) + Math.min(y[1], seat.y[1])) / 2;
 		const atX = p.x[0] >= x[0] ? x[1] : x[0];
 		const height = Math.max(z[0], Math.min(z[1], p.y[1]));

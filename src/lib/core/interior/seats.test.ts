@@ -1,6 +1,6 @@
 import { cornersOf } from '../geometry/vector';
 import { describe, expect, it } from 'vitest';
-import { bounds } from '../geometry/polygon';
+import { bounds, difference, rectangle } from '../geometry/polygon';
 import { defaultSetting } from '../plan';
 import { frontSeat, rearBench } from '../testing/seats';
 import { seatClearance, seatSolid, seatStates } from '.';
@@ -24,6 +24,27 @@ describe('front seat', () => {
 	it('starts where its driver needs it when driving, forward at night', () => {
 		expect(defaultSetting(front, 'drive')).toEqual({ state: 'upright', slide: 80, angle: 20 });
 		expect(defaultSetting(front, 'night')).toEqual({ state: 'upright', slide: 200, angle: 5 });
+	});
+	it('is cleared by a board that is notched round it, by the edge of the notch', () => {
+		const solid = seatSolid('d', front, { state: 'upright', slide: 0, angle: 0 }, 0);
+		const [right, left] = solid.y;
+		const box = {
+			x: [1500, 2300] as [number, number],
+			y: [right - 300, left + 300] as [number, number],
+			z: [400, 412] as [number, number]
+		};
+		const cutAt = (x: number) =>
+			difference(rectangle(...box.x, ...box.y), [rectangle(x, 2400, right - 20, left + 500)]).map((footprint) => ({
+				box,
+				footprint,
+				corners: []
+			}))[0];
+		expect(seatClearance(solid, cutAt(1950))!.margin).toBeCloseTo(20, 6);
+		expect(seatClearance(solid, cutAt(1990))!.margin).toBeCloseTo(10, 6);
+		expect(seatClearance(solid, cutAt(2010))!.margin).toBeCloseTo(-10, 6);
+		const hole = { box, footprint: rectangle(...box.x, ...box.y), holes: [rectangle(1900, 2250, right - 30, left + 40)], corners: [] };
+		expect(seatClearance(solid, hole)!.margin).toBeGreaterThan(0);
+		expect(seatClearance(solid, { ...hole, holes: [] })!.margin).toBeLessThan(0);
 	});
 	it('is cleared by the exact distance to its leaning back', () => {
 		const solid = seatSolid('d', front, { state: 'upright', slide: 0, angle: 0 }, 0);

@@ -41,6 +41,9 @@ describe('separation of solids', () => {
 			],
 			[0, 10]
 		);
+		const holed = { ...boxed({ x: [0, 100], y: [0, 100], z: [0, 10] }), holes: [rectangle(20, 80, 20, 80)] };
+		expect(solidSeparation(holed, boxed({ x: [30, 60], y: [30, 60], z: [-50, 50] }))).toBeCloseTo(10, 6);
+		expect(solidSeparation(boxed({ x: [30, 85], y: [30, 60], z: [-50, 50] }), holed)).toBeCloseTo(-5, 6);
 		expect(solidSeparation(notched, boxed({ x: [10, 40], y: [60, 90], z: [0, 10] }))).toBeCloseTo(20, 6);
 		expect(solidSeparation(notched, boxed({ x: [10, 40], y: [30, 90], z: [0, 10] }))).toBeCloseTo(-10, 6);
 		// Above it the heights part them.
