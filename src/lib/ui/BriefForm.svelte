@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NumberField from './NumberField.svelte';
 	import { ArrowDown, ArrowUp } from '@lucide/svelte';
 	import { TOOLS, WISHES, type Brief, type Plan, type Wish } from '../core/plan';
 
@@ -110,21 +111,14 @@
 				I have a {tool}</label
 			>
 		{/each}
-		<label class="budget">
-			Boards and bars may cost up to
-			<input
-				class="field figures"
-				type="number"
-				min="0"
-				max="100000"
-				placeholder="any"
-				value={brief.budget ?? ''}
-				onchange={(event) => {
-					const value = event.currentTarget.valueAsNumber;
-					onchange({ ...brief, budget: Number.isFinite(value) && value >= 0 ? value : undefined });
-				}}
-			/>
-		</label>
+		<NumberField
+			label="Boards and bars may cost up to"
+			value={brief.budget}
+			range={[0, 100000]}
+			open
+			placeholder="any"
+			onchange={(budget) => onchange({ ...brief, budget })}
+		/>
 	</fieldset>
 </form>
 
@@ -162,14 +156,6 @@
 	}
 	li button {
 		padding: 2px 5px;
-	}
-	.budget {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-	}
-	.budget input {
-		width: 84px;
 	}
 	.caution {
 		margin: 0;

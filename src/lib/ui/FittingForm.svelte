@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NumberField from './NumberField.svelte';
 	import {
 		addFoldedStep,
 		ANCHOR_KINDS,
@@ -36,8 +37,6 @@
 		sliding: 'slides',
 		none: 'no door'
 	} as const;
-	const number = (event: Event & { currentTarget: HTMLInputElement }) =>
-		event.currentTarget.value === '' ? undefined : event.currentTarget.valueAsNumber;
 	const remove = () =>
 		session.edit(
 			`no ${entry.name.toLowerCase()}`,
@@ -120,17 +119,13 @@
 		</label>
 		{#if zone.rule.type === 'reachable'}
 			{@const rule = zone.rule}
-			<label>
-				<span class="quiet">by at most so many moves</span>
-				<input
-					class="field figures"
-					type="number"
-					min="0"
-					max="20"
-					value={rule.moves}
-					onchange={(event) => Number.isInteger(number(event)) && set(['rule', 'moves'], number(event))}
-				/>
-			</label>
+			<NumberField
+				label="by at most so many moves"
+				value={rule.moves}
+				range={[0, 20]}
+				whole
+				onchange={(moves) => set(['rule', 'moves'], moves)}
+			/>
 			<div class="wide uses" role="group" aria-label="When">
 				{#each USES as use (use)}
 					<label class="check"
@@ -161,17 +156,7 @@
 				onchange={(event) => set(['thread'], event.currentTarget.value.trim() || undefined)}
 			/>
 		</label>
-		<label>
-			<span class="quiet">Rated load (N), if known</span>
-			<input
-				class="field figures"
-				type="number"
-				min="0"
-				max="100000"
-				value={anchor.rated ?? ''}
-				onchange={(event) => set(['rated'], number(event))}
-			/>
-		</label>
+		<NumberField label="Rated load (N), if known" value={anchor.rated} range={[0, 100000]} open onchange={(load) => set(['rated'], load)} />
 		<p class="caution wide">
 			A ring holds luggage, not a crash. Have anything that keeps a heavy piece from flying judged by a qualified person.
 		</p>
@@ -184,17 +169,7 @@
 		<ContourForm {id} contour={vehicle.contours[id]} />
 	{:else}
 		{@const seat = vehicle.seats[id]}
-		<label>
-			<span class="quiet">Belted places</span>
-			<input
-				class="field figures"
-				type="number"
-				min="0"
-				max="4"
-				value={seat.belts}
-				onchange={(event) => Number.isInteger(number(event)) && set(['belts'], number(event))}
-			/>
-		</label>
+		<NumberField label="Belted places" value={seat.belts} range={[0, 4]} whole onchange={(belts) => set(['belts'], belts)} />
 		<label class="check"
 			><input type="checkbox" checked={seat.removable} onchange={(event) => set(['removable'], event.currentTarget.checked)} /> comes out</label
 		>
@@ -212,28 +187,18 @@
 			{/each}
 		</div>
 		{#if seat.type === 'front seat'}
-			<label>
-				<span class="quiet">Back at its most upright (°); tipped forward is less than 0</span>
-				<input
-					class="field figures"
-					type="number"
-					min="-60"
-					max="45"
-					value={seat.uprightAngle}
-					onchange={(event) => number(event) !== undefined && set(['uprightAngle'], number(event))}
-				/>
-			</label>
-			<label>
-				<span class="quiet">Back fully reclined (°)</span>
-				<input
-					class="field figures"
-					type="number"
-					min="-10"
-					max="90"
-					value={seat.reclinedAngle}
-					onchange={(event) => number(event) !== undefined && set(['reclinedAngle'], number(event))}
-				/>
-			</label>
+			<NumberField
+				label="Back at its most upright (°); tipped forward is less than 0"
+				value={seat.uprightAngle}
+				range={[-60, 45]}
+				onchange={(angle) => set(['uprightAngle'], angle)}
+			/>
+			<NumberField
+				label="Back fully reclined (°)"
+				value={seat.reclinedAngle}
+				range={[-10, 90]}
+				onchange={(angle) => set(['reclinedAngle'], angle)}
+			/>
 			{#if seat.removable}
 				<p class="caution wide">
 					A front seat carries belt, airbag and their wiring. Have a qualified person take it out and put it in; local rules say whether the
@@ -244,17 +209,13 @@
 			<button type="button" class="tool" onclick={() => session.edit('a step in the folded bench', addFoldedStep(session.plan, id))}
 				>The folded surface has a step</button
 			>
-			<label>
-				<span class="quiet">Folded, it carries (kg)</span>
-				<input
-					class="field figures"
-					type="number"
-					min="0"
-					max="1000"
-					value={seat.foldedCarries ?? ''}
-					onchange={(event) => set(['foldedCarries'], number(event))}
-				/>
-			</label>
+			<NumberField
+				label="Folded, it carries (kg)"
+				value={seat.foldedCarries}
+				range={[0, 1000]}
+				open
+				onchange={(load) => set(['foldedCarries'], load)}
+			/>
 		{/if}
 	{/if}
 	<button type="button" class="tool" onclick={remove}>There is no such thing</button>

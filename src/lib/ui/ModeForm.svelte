@@ -5,6 +5,7 @@
 	import { preferences } from '../client/preferences.svelte';
 	import { useWorkbench } from './context';
 	import LengthField from './LengthField.svelte';
+	import NumberField from './NumberField.svelte';
 
 	const workbench = useWorkbench();
 	const { session } = workbench;
@@ -156,37 +157,23 @@
 								onchange={(mm) => set(['seats', seatId, 'slide'], mm, `slide of the ${name}`)}
 							/>
 							{#if seat.type === 'front seat'}
-								<label>
-									<span class="quiet">lean (°)</span>
-									<input
-										class="field figures"
-										type="number"
-										min={seat.uprightAngle}
-										max={seat.reclinedAngle}
-										value={setting.angle}
-										onchange={(event) =>
-											Number.isFinite(event.currentTarget.valueAsNumber) &&
-											set(['seats', seatId, 'angle'], event.currentTarget.valueAsNumber, `lean of the ${name}`)}
-									/>
-								</label>
+								<NumberField
+									label="lean (°)"
+									value={setting.angle}
+									range={[seat.uprightAngle, seat.reclinedAngle]}
+									onchange={(angle) => set(['seats', seatId, 'angle'], angle, `lean of the ${name}`)}
+								/>
 							{/if}
 						</div>
 					{/if}
 					<div class="pair">
-						<label>
-							<span class="quiet">must carry (people)</span>
-							<input
-								class="field figures"
-								aria-label="{seat.name} must carry"
-								type="number"
-								min="0"
-								max="4"
-								value={setting.passengers ?? 0}
-								onchange={(event) =>
-									Number.isInteger(event.currentTarget.valueAsNumber) &&
-									set(['seats', seatId, 'passengers'], event.currentTarget.valueAsNumber || undefined, `people in the ${name}`)}
-							/>
-						</label>
+						<NumberField
+							label="must carry (people)"
+							value={setting.passengers ?? 0}
+							range={[0, 4]}
+							whole
+							onchange={(people) => set(['seats', seatId, 'passengers'], people || undefined, `people in the ${name}`)}
+						/>
 						{#if seat.headRest}
 							<label class="check"
 								><input

@@ -3,6 +3,7 @@
 	import type { Stock } from '../core/plan';
 	import LengthField from './LengthField.svelte';
 	import MassField from './MassField.svelte';
+	import NumberField from './NumberField.svelte';
 
 	interface Props {
 		piece: Piece;
@@ -62,20 +63,14 @@
 				</select>
 			</div>
 		{:else}
-			<div class="row">
-				<label for={id} title={meta.hint}>{meta.label}{meta.unit === 'deg' ? ' (°)' : ''}</label>
-				<input
-					{id}
-					class="field figures"
-					type="number"
-					min={range?.[0]}
-					max={range?.[1]}
-					step="1"
+			<div class="row length-row">
+				<NumberField
+					label="{meta.label}{meta.unit === 'deg' ? ' (°)' : ''}"
+					hint={meta.hint}
 					value={value as number}
-					onchange={(event) => {
-						const number = event.currentTarget.valueAsNumber;
-						if (Number.isFinite(number)) onchange(key, number, meta.label);
-					}}
+					range={range!}
+					whole={meta.unit === 'count'}
+					onchange={(number) => onchange(key, number, meta.label)}
 				/>
 			</div>
 		{/if}

@@ -174,6 +174,27 @@ describe('shapes of boards', () => {
 	});
 });
 
+describe('what cannot be worked out is told, and everything else is made', () => {
+	const hinged = (more: object): Nodes[string] => ({
+		kind: 'group',
+		joint: { kind: 'hinge', axis: 'y', x: 100, z: 400, turns: 90 },
+		nodes: { leaf: board(), ...more } as Nodes
+	});
+	it('of something in a group with a hinge', () => {
+		const found = made({ lid: hinged({ rib: board({ z: { from: 'Infinity' } }) }) });
+		expect(faultsOf(found)).toEqual([expect.stringMatching(/nothing called “Infinity”/)]);
+		expect(found.assembly.parts.map(({ id }) => id)).toEqual(['lid-leaf']);
+		expect(found.assembly.hardware).toEqual([{ name: 'Hinge', count: 2 }]);
+	});
+	it('of a cushion in one of the ways in which a piece stands', () => {
+		const at = { x: { from: 100, size: 600 }, y: { from: -200, size: 400 }, z: { from: 400, size: 80 } };
+		const up = { called: 'Up', joints: {}, pads: { pad: { ...at, x: { from: 'nowhere', size: 600 } } }, startsFor: ['day' as const] };
+		const found = made({ board: board(), pad: { kind: 'pad', foam: 'medium', role: 'mattress', ...at } }, { poses: { up } });
+		expect(faultsOf(found)).toEqual([expect.stringMatching(/nothing called “nowhere”/)]);
+		expect(Object.keys(found.assembly.pads[0].places)).toEqual(['as-built']);
+	});
+});
+
 describe('what carries what', () => {
 	const loose = ({ assembly }: Made) => assembly.innerMargins.filter(({ id }) => id.startsWith('carries-')).map(({ id }) => id);
 	it('a board on legs, and what is screwed against it', () => {

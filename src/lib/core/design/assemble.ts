@@ -1,4 +1,5 @@
 import { boxRound, middleOf, vec3, type Box } from '../geometry/vector';
+import { chainOf } from '../pieces/placing';
 import type { Assembly, Drawer, Hardware, InnerMargin, Link, Pad, PadPlace, Part, PieceState, Rest, Space } from '../pieces/assembly';
 import { assembled, padIn } from '../pieces/making';
 import { partMass } from '../pieces/mass';
@@ -59,8 +60,17 @@ const spacesOf = (interior: Interior, leaves: readonly Leaf[], links: Link[], st
 		}));
 
 /** Pads with their place in every state: as built, where a pose puts them, or away. */
-function padsOf(resolver: Resolver, leaves: readonly Leaf[], states: readonly PieceState[]): Pad[] {
+function padsOf(resolver: Resolver, leaves: readonly Leaf[], states: readonly PieceState[], fault: (fault: NodeFault) => void): Pad[] {
 	const { poses } = resolver.design;
+	const placed = (instance: Instance, at: Parameters<Resolver['boxAt']>[1]): Box | undefined => {
+		try {
+			return resolver.boxAt(instance, at);
+		} catch (error) {
+			if (!(error instanceof SizeFault)) throw error;
+			fault({ path: instance.path, at: instance.at, message: error.message });
+			return undefined;
+		}
+	};
 	return leaves.flatMap(({ instance, box, link }) => {
 		const { node } = instance;
 		if (node.kind !== 'pad') return [];
@@ -75,7 +85,8 @@ function padsOf(resolver: Resolver, leaves: readonly Leaf[], states: readonly Pi
 			const { role = node.role, loose, ...at } = said;
 			// A pad that is cut to a shape keeps it only where it was built for.
 			const carried = !loose && link !== BODY ? { link } : {};
-			return [[id, { role, ...carried, box: resolver.boxAt(instance, at) }]];
+			const box = placed(instance, at);
+			return box ? [[id, { role, ...carried, box }]] : [];
 		});
 		return [padIn(idOf(instance.path), calledOf(instance), node.foam, box, Object.fromEntries(places))];
 	});
@@ -110,12 +121,14 @@ function drawersOf(moving: readonly Moving[], leaves: readonly Leaf[], states: r
 /** Hinges, one for so much of their line, mm, and two at the least: what the trade reckons with for doors and lids. */
 const ONE_HINGE = 450;
 
-function hardwareOf(moving: readonly Moving[], resolver: Resolver): Hardware[] {
-	return moving.flatMap(({ node, instance, full }): Hardware[] => {
+function hardwareOf(moving: readonly Moving[], leaves: readonly Leaf[], links: readonly Link[]): Hardware[] {
+	return moving.flatMap(({ node, link, full }): Hardware[] => {
 		const joint = node.joint!;
 		if (joint.kind === 'slide') return [{ name: `Pair of slides, ${Math.ceil(full / 50) * 50} mm`, count: 1 }];
 		if (joint.kind !== 'hinge' || full === 0) return joint.kind === 'swing' ? [{ name: 'Bolt for a leg that swings', count: 1 }] : [];
-		const [from, to] = resolver.boxOf(instance)[joint.axis];
+		const turned = leaves.filter((leaf) => chainOf(links, leaf.link).includes(link.id));
+		if (turned.length === 0) return [];
+		const [from, to] = boxRound(turned)[joint.axis];
 		return [{ name: 'Hinge', count: Math.max(2, Math.ceil((to - from) / ONE_HINGE)) }];
 	});
 }
@@ -218,7 +231,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 	const parts = leaves.flatMap(({ part }) => (part ? [part] : []));
 	const states = statesOf(design, moving);
 	const ids = states.map(({ id }) => id);
-	const pads = padsOf(resolver, leaves, states);
+	const pads = padsOf(resolver, leaves, states, fault);
 	const body = { links, parts, pads, states };
 	const masses = new Map(links.map(({ id }) => [id, parts.filter(({ link }) => link === id)]));
 	const fronts = frontsOf(design, moving);
@@ -248,7 +261,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 			slats: slatsOf(standing, surfaces),
 			fronts,
 			drawers: drawersOf(moving, leaves, states),
-			hardware: hardwareOf(moving, resolver),
+			hardware: hardwareOf(moving, leaves, links),
 			innerMargins: [
 				...innerMargins,
 				...wallMargins(around.interior, leaves, ids),

@@ -8,6 +8,7 @@
 	import CutFiles from '$lib/ui/CutFiles.svelte';
 	import CutLayouts from '$lib/ui/CutLayouts.svelte';
 	import LengthField from '$lib/ui/LengthField.svelte';
+	import NumberField from '$lib/ui/NumberField.svelte';
 	import StatusMark from '$lib/ui/StatusMark.svelte';
 	import TemplateFiles from '$lib/ui/TemplateFiles.svelte';
 
@@ -61,9 +62,6 @@
 	);
 	const setStock = (key: 'kerf' | 'trim', value: number) =>
 		session.edit(key === 'kerf' ? 'width of the saw cut' : 'trim of sheets', [{ path: ['stock', key], value }]);
-	function setPrice(table: 'sheets' | 'bars' | 'cloths', id: string, input: HTMLInputElement) {
-		if (Number.isFinite(input.valueAsNumber)) session.edit('price', [{ path: ['stock', table, id, 'price'], value: input.valueAsNumber }]);
-	}
 </script>
 
 <div class="stage">
@@ -147,16 +145,13 @@
 								<tr>
 									<td>{job.name}</td>
 									<td class="figures">{job.amount}</td>
-									<td
-										><input
-											class="field figures price"
-											type="number"
-											min="0"
-											max="100000"
-											step="0.1"
+									<td class="price"
+										><NumberField
+											label="Price of {job.of}"
+											hideLabel
 											value={job.price}
-											aria-label="Price of {job.of}"
-											onchange={(event) => setPrice(job.table, job.id, event.currentTarget)}
+											range={[0, 100000]}
+											onchange={(price) => session.edit('price', [{ path: ['stock', job.table, job.id, 'price'], value: price }])}
 										/></td
 									>
 									<td class="figures">{job.cost.toFixed(2)}</td>

@@ -17,6 +17,7 @@
 	import { formatLength } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
 	import LengthField from '$lib/ui/LengthField.svelte';
+	import NumberField from '$lib/ui/NumberField.svelte';
 	import MassField from '$lib/ui/MassField.svelte';
 
 	const { session } = useWorkbench();
@@ -122,19 +123,12 @@
 									range={[0, 1000]}
 									onchange={(mm) => setPerson(id, 'driving', { ...person.driving!, slide: mm })}
 								/>
-								<label>
-									<span class="quiet">Lean of the back (°)</span>
-									<input
-										class="field figures"
-										type="number"
-										min="-10"
-										max="60"
-										value={person.driving.angle}
-										onchange={(event) =>
-											Number.isFinite(event.currentTarget.valueAsNumber) &&
-											setPerson(id, 'driving', { ...person.driving!, angle: event.currentTarget.valueAsNumber })}
-									/>
-								</label>
+								<NumberField
+									label="Lean of the back (°)"
+									value={person.driving.angle}
+									range={[-10, 60]}
+									onchange={(angle) => setPerson(id, 'driving', { ...person.driving!, angle })}
+								/>
 							{/if}
 						</div>
 					</details>
@@ -195,18 +189,7 @@
 						<span class="quiet">What</span>
 						<input class="field" value={gear.name} maxlength="120" onchange={(event) => setGear(id, 'name', event.currentTarget.value)} />
 					</label>
-					<label>
-						<span class="quiet">How many</span>
-						<input
-							class="field figures"
-							type="number"
-							min="1"
-							max="100"
-							value={gear.count}
-							onchange={(event) =>
-								Number.isInteger(event.currentTarget.valueAsNumber) && setGear(id, 'count', event.currentTarget.valueAsNumber)}
-						/>
-					</label>
+					<NumberField label="How many" value={gear.count} range={[1, 100]} whole onchange={(count) => setGear(id, 'count', count)} />
 					<MassField label="Weight of one" value={gear.weight} range={[0, 1000]} onchange={(kg) => setGear(id, 'weight', kg)} />
 				</div>
 				<div class="fields">
