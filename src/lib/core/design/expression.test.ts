@@ -61,6 +61,7 @@ describe('a size that is written as a sum', () => {
 		['a = 2', 'cannot be read'],
 		['1; 2', 'Write one sum'],
 		['gap / 0', 'comes to no number'],
+		['gap > 0 ? 1e308 : 0', 'more than any vehicle is long'],
 		['min()', 'wants something'],
 		['1'.repeat(300), 'longer than'],
 		['('.repeat(40) + '1' + ')'.repeat(40) + '+' + '-'.repeat(60) + '1', 'too many brackets']

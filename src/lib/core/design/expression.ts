@@ -143,15 +143,19 @@ function call({ callee, arguments: given }: { callee: Syntax; arguments: Syntax[
 	return (lookup) => FUNCTIONS[name](...values.map((value) => asNumber(value(lookup))));
 }
 
+/** Nothing in or round a vehicle is further away or larger than this, mm: what is, geometry cannot reckon with. */
+const MOST_SIZE = 1e6;
+
 /**
  * What a size comes to, mm or degrees.
  *
- * @throws SizeFault when it cannot be read, asks for what is not there, or comes to no finite number.
+ * @throws SizeFault when it cannot be read, asks for what is not there, or comes to no number that a vehicle has room for.
  */
 export function evaluate(size: Size, lookup: Lookup): number {
 	if (typeof size === 'number') return size;
 	const value = asNumber(read(size)(lookup));
 	if (!Number.isFinite(value)) throw new SizeFault(`“${size}” comes to no number.`);
+	if (Math.abs(value) > MOST_SIZE) throw new SizeFault(`“${size}” comes to more than any vehicle is long.`);
 	return value;
 }
 

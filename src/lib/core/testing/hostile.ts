@@ -283,7 +283,9 @@ export function hostileFile(number: number, seeds: Seeds): { format: HostileForm
 /** Where a value holds a number that is none, if anywhere. */
 export function notANumberIn(value: unknown, path = ''): string | undefined {
 	if (typeof value === 'number') return Number.isNaN(value) ? path : undefined;
-	if (typeof value === 'string') return /\bNaN\b|\bundefined\b|\[object /.test(value) ? `${path}: ${value}` : undefined;
+	// A name, and what a sentence quotes, is what the file says, not what came out of it.
+	if (typeof value === 'string' && !path.endsWith('.name'))
+		return /\bNaN\b|\bundefined\b|\[object /.test(value.replace(/“[^”]*”/g, '')) ? `${path}: ${value}` : undefined;
 	if (typeof value !== 'object' || value === null) return undefined;
 	for (const [key, inner] of Object.entries(value)) {
 		const found = notANumberIn(inner, `${path}.${key}`);
