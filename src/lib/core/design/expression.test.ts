@@ -42,7 +42,9 @@ describe('a size that is written as a sum', () => {
 				(terms) => {
 					const text = terms.reduce((sum, [operator, number]) => `${sum} ${operator} ${number}`, '7');
 					// The same sum, done by the language itself.
-					expect(value(text)).toBe(new Function(`return ${text}`)());
+					const expected = new Function(`return ${text}`)() as number;
+					fc.pre(Math.abs(expected) <= 1e6);
+					expect(value(text)).toBe(expected);
 				}
 			)
 		));
