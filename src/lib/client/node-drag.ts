@@ -1,5 +1,6 @@
 import { madeOf } from '../core/derive';
 import { movedSpan, nodeAt, pathOf, snappedSpan, type At, type Stop } from '../core/design/editing';
+import { FACES_ACROSS } from '../core/design/faces';
 import { calledOf } from '../core/design/resolve';
 import type { Axis, DesignNode } from '../core/design/schema';
 import type { Box } from '../core/geometry/vector';
@@ -21,8 +22,6 @@ const WAYS: Readonly<Record<ViewName, readonly [[Axis, 1 | -1], [Axis, 1 | -1]]>
 		['z', -1]
 	]
 };
-
-const FACES: Readonly<Record<Axis, readonly [string, string]>> = { x: ['rear', 'front'], y: ['right', 'left'], z: ['bottom', 'top'] };
 
 /** `side.drawn.legs.0.leg` as it stands in a sum. */
 const inSum = (path: string): string => path.replace(/\.(\d+)(?=\.|$)/g, '[$1]');
@@ -98,7 +97,7 @@ export class NodeDrag {
 		const faces = this.others.flatMap(({ path, box }) =>
 			box[axis].map((value, end): Stop => {
 				const flips = axis === 'y' && this.mirrored;
-				const face = FACES[axis][flips ? 1 - end : end];
+				const face = FACES_ACROSS[axis][flips ? 1 - end : end];
 				return {
 					value: flips ? -value : value,
 					expression: `${inSum(path)}.${face}`,

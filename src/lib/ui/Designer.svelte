@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { FACES } from '../core/design/faces';
 	import { untrack } from 'svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import { madeOf } from '../core/derive';
@@ -68,7 +69,7 @@
 		const outer = rows.filter(
 			({ at }) => at.length === 1 || (chosen && at.length <= chosen.length && at.slice(0, -1).every((name, i) => name === chosen[i]))
 		);
-		const faces = outer.flatMap(({ at }) => ['top', 'bottom', 'front', 'rear', 'left', 'right'].map((face) => `${at.at(-1)}.${face}`));
+		const faces = outer.flatMap(({ at }) => Object.keys(FACES).map((face) => `${at.at(-1)}.${face}`));
 		const seats = Object.keys(session.plan.vehicle.seats).flatMap((seat) =>
 			['back', 'front', 'cushion'].map((face) => `seat["${seat}"].${face}`)
 		);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { turnedPanel } from '../core/design/editing';
+	import { FACES_ACROSS } from '../core/design/faces';
 	import {
 		AXES,
 		CORNERS,
@@ -75,9 +76,8 @@
 	}
 
 	const plane = (normal: Axis) => AXES.filter((axis) => axis !== normal);
-	const FACES: Record<Axis, readonly string[]> = { x: ['rear', 'front'], y: ['left', 'right'], z: ['top', 'bottom'] };
 	const cornersOf = (panel: PanelNode) =>
-		CORNERS.filter((corner) => corner.split('-').every((face) => plane(panel.normal).some((axis) => FACES[axis].includes(face))));
+		CORNERS.filter((corner) => corner.split('-').every((face) => plane(panel.normal).some((axis) => FACES_ACROSS[axis].includes(face))));
 	const toggled = <T,>(list: readonly T[] | undefined, one: T): T[] =>
 		list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
 </script>

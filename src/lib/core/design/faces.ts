@@ -9,3 +9,10 @@ export const FACES: Readonly<Record<string, readonly [Axis, 0 | 1]>> = {
 	bottom: ['z', 0],
 	top: ['z', 1]
 };
+
+/** The names of the two faces across an axis, the lower one first. */
+export const FACES_ACROSS: Readonly<Record<Axis, readonly [string, string]>> = {
+	x: ['rear', 'front'],
+	y: ['right', 'left'],
+	z: ['bottom', 'top']
+};

@@ -287,7 +287,7 @@ export class Resolver {
 			if (name === 'middle') return this.middleOf(asker, instance);
 			return this.childOf(asker, instance, name);
 		};
-		return { called: instance.path, names: ['top', 'bottom', 'front', 'rear', 'left', 'right', ...children], get };
+		return { called: instance.path, names: [...Object.keys(FACES), ...children], get };
 	}
 
 	private middleOf(asker: Instance, instance: Instance): Place {

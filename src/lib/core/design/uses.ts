@@ -4,6 +4,7 @@ import { chainOf, linkPoses, padsIn, placedPads, placedParts, type PlacedPad, ty
 import type { Assembly, PieceState, SlatZone, Space, Surface } from '../pieces/assembly';
 import { reachOn } from '../pieces/making';
 import type { Interior } from '../interior';
+import { FACES } from './faces';
 import { AXES, type DesignNode } from './schema';
 
 type Looks = NonNullable<Extract<DesignNode, { kind: 'pad' }>['looks']>;
@@ -142,14 +143,9 @@ const BENDS = [150, 300] as const;
 /** Places along each side of a face that are looked at. */
 const PLACES = 12;
 
-const FACES = [
-	['rear', 'x', 0],
-	['front', 'x', 1],
-	['right', 'y', 0],
-	['left', 'y', 1],
-	['top', 'z', 1]
-] as const;
-type Face = (typeof FACES)[number];
+/** Faces through which something can be got at: nobody reaches from below. */
+const REACHED = (['rear', 'front', 'right', 'left', 'top'] as const).map((name) => [name, ...FACES[name]] as const);
+type Face = (typeof REACHED)[number];
 
 /** What a thing passes through on its way out through a face: as far as it is long there, or as far as an arm needs. */
 function before(box: Box, [, axis, end]: Face): [number, number] {
@@ -224,7 +220,7 @@ export function accessOf(
 		const { rotation, shift } = linkPoses(links, state.joints).get(link)!;
 		if (rotation[0].x < 1 - 1e-9 || rotation[1].y < 1 - 1e-9) continue;
 		const moved = Object.fromEntries(AXES.map((axis) => [axis, box[axis].map((at) => at + shift[axis])])) as unknown as Box;
-		for (const face of FACES)
+		for (const face of REACHED)
 			if (vehicleLeaves(interior, moved, face) && isOpen(moved, face, parts) && isBentTo(moved, face, parts))
 				open.set(face[0], [...(open.get(face[0]) ?? []), state.id]);
 	}
