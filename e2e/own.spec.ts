@@ -123,3 +123,19 @@ test('a bed of a kind is taken apart, stays what it was, and one leg of it is mo
 	await node(page, /Leg/).first().click();
 	await expect(chosen(page)).toContainText('Leg');
 });
+
+test('a new piece is made so that it fits, says how, and goes back to what it usually is', async ({ page, server }) => {
+	await openDemo(page, server.url, 'seats kept', 'layout');
+	const clashes = page.locator('li.clash', { hasText: 'Fixed platform' });
+	await page.getByRole('button', { name: /^Fixed platform/ }).click();
+	await settled(page);
+	const fitted = page.getByRole('status').filter({ hasText: 'Made so that it fits' });
+	await expect(fitted).toContainText(/instead of|folded|taken out/);
+	await expect(clashes).toHaveCount(0);
+	await fitted.getByRole('button', { name: 'As it is usually made' }).click();
+	await expect(clashes.first()).toBeVisible();
+	await page.keyboard.press('Control+z');
+	await expect(clashes).toHaveCount(0);
+	await page.keyboard.press('Control+z');
+	await expect(page.getByRole('heading', { name: 'What do you build in?' })).toBeVisible();
+});
