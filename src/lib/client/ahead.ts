@@ -5,9 +5,10 @@ import deriveWorker from './derive.worker.ts?worker&url';
 import findWorker from './find.worker.ts?worker&url';
 import scanWorker from './scan.worker.ts?worker&url';
 import solidWorker from './solid.worker.ts?worker&url';
+import startWorker from './start.worker.ts?worker&url';
 
 /** Everything that a stage asks for only when it is used. */
-const LATER = [deriveWorker, solidWorker, manifoldWasm, highsWasm, findWorker, compareWorker, scanWorker];
+const LATER = [deriveWorker, solidWorker, manifoldWasm, highsWasm, findWorker, compareWorker, scanWorker, startWorker];
 
 /**
  * Fetches what the stages of a plan will need while the server is there, so that they open and work when it is not. The browser

@@ -12,7 +12,6 @@ import { vec3, type Box, type Vec3 } from '../core/geometry/vector';
 import { longestSleeper, placeSleepers, sharedByTwo, type BedPosture, type SharedByTwo } from '../core/people';
 import { kindOf, type PieceState } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
-import { startWhereItFits, type Started } from '../core/search';
 import { loadRoom } from '../core/storage';
 import type { UnitSystem } from '../core/units';
 import { breathe, stepping } from './breathe';
@@ -49,9 +48,6 @@ export interface Refined {
 	/** 0 to 1. */
 	progress: number;
 }
-
-/** Nobody waits longer than this for a new piece, ms: what has been found until then is taken. */
-const PATIENCE = 4000;
 
 let plan: Plan | undefined;
 let tolerances: Tolerances = {};
@@ -154,13 +150,6 @@ const derive = {
 			await breathe();
 			if (mine !== turn) return;
 		}
-	},
-
-	/** Sizes with which a piece that is about to be added fits. */
-	start(next: Plan, pieceId: string): Pick<Started, 'edits' | 'changes'> {
-		const until = performance.now() + PATIENCE;
-		const { edits, changes } = startWhereItFits(next, pieceId, () => performance.now() > until);
-		return { edits, changes };
 	},
 
 	/** The way from one mode to another; {@link during} shows it. */

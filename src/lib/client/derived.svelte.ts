@@ -2,7 +2,6 @@ import { proxy, wrap, type Remote } from 'comlink';
 import type { Finding } from '../core/checks';
 import type { HeightStudy, Lever } from '../core/height';
 import type { Plan } from '../core/plan';
-import type { Started } from '../core/search';
 import type { UnitSystem } from '../core/units';
 import { newest } from './newest';
 import DeriveWorkerThread from './derive.worker.ts?worker';
@@ -111,15 +110,6 @@ export class Derived {
 	readonly levers = newest(async ({ plan, piece, report }: { plan: Plan; piece: string; report: (levers: Lever[]) => void }) => {
 		await this.attempt('The levers could not be worked out', () => this.remote.levers(plan, piece, proxy(report)));
 	});
-
-	/** Sizes with which a new piece fits, and the same in words; none where that could not be worked out, which is said. */
-	async start(plan: Plan, piece: string): Promise<Pick<Started, 'edits' | 'changes'>> {
-		let found: Pick<Started, 'edits' | 'changes'> = { edits: [], changes: [] };
-		await this.attempt('Sizes with which it fits could not be worked out', async () => {
-			found = await this.remote.start(plan, piece);
-		});
-		return found;
-	}
 
 	/** Works out the way from one mode to another. */
 	convert(plan: Plan, from: string, to: string) {

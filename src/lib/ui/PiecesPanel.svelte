@@ -3,6 +3,7 @@
 	import { addPiece, applyEdits, readPieceFile, removePiece, valueAtPath, writePieceFile, type Edit } from '../core/plan';
 	import { withUnits } from '../core/units';
 	import { preferences } from '../client/preferences.svelte';
+	import { startingSizes } from '../client/starting-sizes';
 	import { useWorkbench } from './context';
 	import { apart } from '../core/derive';
 	import Designer from './Designer.svelte';
@@ -59,7 +60,7 @@
 		const { plan } = session;
 		const usual = addPiece(plan, piece);
 		const before = applyEdits(plan, usual.edits);
-		const found = (await workbench.derived?.start(before, usual.id)) ?? { edits: [], changes: [] };
+		const found = await startingSizes(before, usual.id);
 		placing = undefined;
 		// Changed meanwhile, by another window or a key: it fits another plan.
 		const same = session.plan === plan;

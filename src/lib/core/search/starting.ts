@@ -150,7 +150,7 @@ function seatsAside({ plan, left }: Way): Edit[][] {
 /** The way on from a start, change by change, until nothing clashes or nothing makes it better. */
 function settled(id: string, way: Way, after: After, enough: () => boolean): Way {
 	for (let round = 0; round < ROUNDS && way.left.length > 0 && !enough(); round++) {
-		const next = best(way, changesFor(way, id), after, enough) ?? best(way, roughly(way, id), after, enough);
+		const next = best(way, changesFor(way, id, enough), after, enough) ?? best(way, roughly(way, id), after, enough);
 		if (!next) break;
 		way = next;
 	}
@@ -169,13 +169,15 @@ function best(way: Way, changes: readonly Edit[][], after: After, enough: () => 
 }
 
 /** What settles the worst clashes: the smallest turns of the piece's own sizes, and seats in other states. */
-function changesFor({ plan, left }: Way, id: string): Edit[][] {
+function changesFor({ plan, left }: Way, id: string, enough: () => boolean): Edit[][] {
 	const knobs = pieceKnobs(id, plan.pieces[id]);
 	return left.slice(0, CLASHES).flatMap((clash) => {
-		const turned = settlingTurns(plan, clash, knobs, [Math.max(clash.comfort, 1), 0])
+		// Where drawers and lids are tried out, a single size takes its time.
+		const turned = knobs
+			.flatMap((knob) => (enough() ? [] : settlingTurns(plan, clash, [knob], [Math.max(clash.comfort, 1), 0])))
 			.sort((a, b) => Math.abs(a.value - a.knob.value) - Math.abs(b.value - b.knob.value))
 			.map(({ edits }) => edits);
-		const set = arrangements(plan, clash)
+		const set = (enough() ? [] : arrangements(plan, clash))
 			.filter(({ edits, claim }) => !claim && edits.every(({ path }) => path[1] === id || path[2] === 'seats'))
 			.map(({ edits }) => edits);
 		return [...turned.slice(0, TRIED), ...set];
