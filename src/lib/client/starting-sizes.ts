@@ -20,12 +20,14 @@ const USUAL: Sizes = { edits: [], changes: [] };
  */
 export async function startingSizes(plan: Plan, piece: string): Promise<Sizes> {
 	const worker = new StartWorkerThread();
+	let timer: ReturnType<typeof setTimeout> | undefined;
 	try {
-		const late = new Promise<Sizes>((resolve) => setTimeout(() => resolve(USUAL), GIVEN_UP));
+		const late = new Promise<Sizes>((resolve) => (timer = setTimeout(() => resolve(USUAL), GIVEN_UP)));
 		return await Promise.race([wrap<StartWorker>(worker).start(plan, piece, PATIENCE), late]);
 	} catch {
 		return USUAL;
 	} finally {
+		clearTimeout(timer);
 		worker.terminate();
 	}
 }

@@ -1,5 +1,5 @@
 import { assemblyOf, interiorOf } from '../derive';
-import { seatStates } from '../interior';
+import { foldedTop, seatStates } from '../interior';
 import { kindOf, parameterMeta } from '../pieces';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Gear, Mode, Plan, SeatSetting } from '../plan/plan';
@@ -92,9 +92,9 @@ function pieceArrangements(plan: Plan, ids: readonly string[], id: string): Trie
 function onFolded({ vehicle, modes, pieces }: Plan, ids: readonly string[], id: string, seatId: string): Tried[] {
 	const seat = vehicle.seats[seatId];
 	if (seat.type !== 'rear bench' || ids.some((mode) => modes[mode].seats[seatId]?.state !== 'folded')) return [];
-	const [rear, long] = [Math.round(seat.foldedRear.mm), Math.round(seat.foldedLength.mm)];
-	const high = Math.max(seat.foldedHeightRear.mm, seat.foldedHeightFront.mm) - interiorOf(vehicle).floorBuildUp;
-	const places = { rear, front: rear + long, top: Math.ceil(high) };
+	const [rear, front] = [seat.foldedRear.mm, seat.foldedRear.mm + seat.foldedLength.mm];
+	const top = foldedTop(seat, [rear, front], interiorOf(vehicle).floorBuildUp) ?? 0;
+	const places = { rear: Math.round(rear), front: Math.round(front), top: Math.ceil(top) };
 	const edits = Object.entries(kindOf(pieces[id].kind).params.shape).flatMap(([key, schema]): Edit[] => {
 		const { ofFolded } = parameterMeta(schema);
 		return ofFolded ? [{ path: ['pieces', id, 'params', key], value: places[ofFolded] }] : [];

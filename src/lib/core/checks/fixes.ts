@@ -3,7 +3,7 @@ import { applyEdits, type Edit } from '../plan/edit';
 import { remember } from '../memory';
 import type { Plan } from '../plan/plan';
 import { litresOf } from '../storage';
-import { pieceKnobs, seatKnobs, thingKnobs, turnWords, type Knob } from '../turning';
+import { isMove, pieceKnobs, seatKnobs, thingKnobs, turnWords, type Knob } from '../turning';
 import type { UnitSystem } from '../units';
 import { arrangements } from './arrangements';
 import { concessions } from './concessions';
@@ -29,8 +29,8 @@ const A_SIZE = 100;
 
 /** A knob with no more of its range than a fix may use; moving something is no change of its size. */
 function withinReason(knob: Knob): Knob {
-	const { more, value, unit, range } = knob;
-	if (unit !== 'mm' || more.startsWith('Move ') || value < A_SIZE) return knob;
+	const { value, unit, range } = knob;
+	if (unit !== 'mm' || isMove(knob) || value < A_SIZE) return knob;
 	return { ...knob, range: [Math.max(range[0], Math.ceil(value / 2)), Math.min(range[1], 2 * value)] };
 }
 

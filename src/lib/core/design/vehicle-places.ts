@@ -1,5 +1,5 @@
 import { breaks } from '../geometry/piecewise';
-import { archTopOver, furthestRear, leastCeiling, rearFaceAt, sign, type Interior, type Side } from '../interior';
+import { archTopOver, foldedTop, furthestRear, leastCeiling, rearFaceAt, sign, type Interior, type Side } from '../interior';
 import { reachOn, type Range } from '../pieces/making';
 import type { Seat } from '../plan/seat';
 import type { Vehicle } from '../plan/vehicle';
@@ -70,7 +70,7 @@ function seatPlace(seat: Seat, lining: number, mirrored: boolean): Place {
 		Object.assign(measured, {
 			foldedRear: () => seat.foldedRear.mm,
 			foldedFront: () => seat.foldedRear.mm + seat.foldedLength.mm,
-			foldedTop: () => Math.max(seat.foldedHeightRear.mm, seat.foldedHeightFront.mm) - lining
+			foldedTop: () => foldedTop(seat, [seat.foldedRear.mm, seat.foldedRear.mm + seat.foldedLength.mm], lining) ?? 0
 		});
 		const { pan, tumbled, well } = seat;
 		if (pan) measured.pan = () => pan.mm - lining;

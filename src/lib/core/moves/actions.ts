@@ -1,6 +1,6 @@
 import { assemblyOf, interiorOf, pieceIn } from '../derive';
 import { openingsOf, type OpeningSolid } from '../interior';
-import { chainOf, type NamedThing } from '../modes';
+import { movesAlong, type NamedThing } from '../modes';
 import { padMass, partMass, type Assembly, type Move, type Step } from '../pieces';
 import { remember } from '../memory';
 import type { Plan, SeatSetting, Stock } from '../plan/plan';
@@ -54,7 +54,7 @@ const DOOR_SECONDS = 6;
 /** What a move lifts at most, kg: all of what is carried, half of what hangs on a hinge, loose cushions one by one. */
 const liftOf = remember((assembly: Assembly, move: Move, stock: Stock): number => {
 	const { stay, loose } = padsThrough(assembly, move);
-	const on = (link: string, top: string) => chainOf(assembly.links, link).includes(top);
+	const on = (link: string, top: string) => movesAlong(assembly.links, link, top);
 	const weightOn = (top: string) =>
 		sum(assembly.parts.filter((part) => on(part.link, top)).map((part) => partMass(part, stock))) +
 		sum(stay.filter(({ at }) => at.link && on(at.link, top)).map(({ pad }) => padMass(pad)));

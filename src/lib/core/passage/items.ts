@@ -1,6 +1,6 @@
 import { boxAround } from '../geometry/vector';
 import { remember } from '../memory';
-import { chainOf, placePiece } from '../modes';
+import { chainOf, movesAlong, placePiece } from '../modes';
 import type { Assembly } from '../pieces';
 
 /** Something rigid that has to be carried in: a module as it is when folded, or a board or bar by itself. */
@@ -17,7 +17,7 @@ function moduleSize(assembly: Assembly, link: string): Item['size'] | null {
 	let least: Item['size'] | null = null;
 	for (const state of assembly.states) {
 		const parts = placePiece('', '', assembly, { ...state, out: [] }).parts.filter(({ part }) =>
-			chainOf(assembly.links, part.link).includes(link)
+			movesAlong(assembly.links, part.link, link)
 		);
 		if (parts.length === 0) continue;
 		const { x, y, z } = boxAround(parts.flatMap(({ lower, upper }) => [...lower, ...upper]));

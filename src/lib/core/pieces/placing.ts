@@ -154,6 +154,9 @@ export function chainOf(links: readonly Link[], id: string): string[] {
 	return parent ? [id, ...chainOf(links, parent)] : [id];
 }
 
+/** Whether a link is another one or hangs on it, so that it moves along. */
+export const movesAlong = (links: readonly Link[], link: string, on: string): boolean => chainOf(links, link).includes(on);
+
 /** Whether a link is in the vehicle when some are out of it: what hangs on those is out as well. */
 const stays = (links: Link[], out: readonly string[]) => (link: string) =>
 	out.length === 0 || !chainOf(links, link).some((one) => out.includes(one));

@@ -4,7 +4,7 @@ import { kindOf, parameterMeta } from '../pieces';
 import { removePiece } from '../plan/changes';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan, SeatSetting } from '../plan/plan';
-import { pieceKnobs, type Knob } from '../turning';
+import { isMove, pieceKnobs, type Knob } from '../turning';
 import { lengthMark, massMark } from '../units';
 import { weight } from './settle';
 
@@ -40,13 +40,17 @@ const A_SEAT_OUT = 12;
 /** Below this a size is a thickness or a gap: what it is turned by counts against it, mm. */
 const A_SIZE = 100;
 
+/** What is turned or set by an edit, as one word. */
+const placeOf = ({ path }: { path: readonly string[] }): string => path.join();
+
 /** What the changes cost whoever wanted the piece as it is usually made: a third of a length is no bed any more. */
 function costOf(usual: readonly Knob[], edits: readonly Edit[]): number {
-	return edits.reduce((sum, { path, value }) => {
-		const knob = usual.find((one) => one.path.join() === path.join());
+	return edits.reduce((sum, edit) => {
+		const { value } = edit;
+		const knob = usual.find((one) => placeOf(one) === placeOf(edit));
 		if (!knob) return sum + (value === 'removed' ? A_SEAT_OUT : A_SEAT);
 		const by = Math.abs((value as number) - knob.value);
-		if (knob.more.startsWith('Move ')) return sum + (A_METRE_ON * by) / 1000;
+		if (isMove(knob)) return sum + (A_METRE_ON * by) / 1000;
 		const halvings = Math.log2((Math.abs(knob.value) + A_SIZE) / (Math.abs(value as number) + A_SIZE));
 		return sum + HALVED * Math.abs(halvings) ** 1.5 + 1;
 	}, 0);
@@ -54,7 +58,7 @@ function costOf(usual: readonly Knob[], edits: readonly Edit[]): number {
 
 /** Edits with others after them: what is changed twice counts as it is last. */
 const followed = (edits: readonly Edit[], by: readonly Edit[]): Edit[] => [
-	...edits.filter(({ path }) => !by.some((other) => other.path.join() === path.join())),
+	...edits.filter((edit) => !by.some((other) => placeOf(other) === placeOf(edit))),
 	...by
 ];
 
@@ -86,10 +90,12 @@ export function startWhereItFits(plan: Plan, id: string, enough: () => boolean =
 			const left = clashesOf(changed, rules).filter((clash) => !known.has(resultId(clash)));
 			return { plan: changed, edits, left, score: weight(left) + costOf(usual, edits) };
 		};
-	const roomy = [[], ...seatsAside(after(ROOM)([]))]
-		.map((edits) => grown(settled(id, after(ROOM)(edits), after(ROOM), enough), usual, after(ROOM), enough))
+	const [inRoom, wholly] = [after(ROOM), after()];
+	const first = inRoom([]);
+	const roomy = [first, ...seatsAside(first).map(inRoom)]
+		.map((way) => grown(settled(id, way, inRoom, enough), usual, inRoom, enough))
 		.reduce((best, one) => (one.score < best.score ? one : best));
-	const { plan: fits, edits, left } = grown(settled(id, after()(roomy.edits), after(), enough), usual, after(), enough);
+	const { plan: fits, edits, left } = grown(settled(id, wholly(roomy.edits), wholly, enough), usual, wholly, enough);
 	return { plan: fits, edits, changes: inWords(plan, usual, edits), left };
 }
 
@@ -110,15 +116,17 @@ const UNIT_WORDS: Record<Knob['unit'], (value: number) => string> = {
 
 /** What was changed: sizes with what they usually are, and seats with the modes in which they stand otherwise. */
 function inWords({ vehicle, modes, pieces }: Plan, usual: readonly Knob[], edits: readonly Edit[]): string[] {
-	const sizes = usual.flatMap(({ path, label, value, unit }) => {
-		const edit = edits.find((one) => one.path.join() === path.join());
+	const sizes = usual.flatMap((knob) => {
+		const { label, value, unit } = knob;
+		const edit = edits.find((one) => placeOf(one) === placeOf(knob));
 		const words = UNIT_WORDS[unit];
 		return edit ? [`${label}: ${words(edit.value as number)} instead of ${words(value)}`] : [];
 	});
 	const seats = new Map<string, string[]>();
-	for (const { path, value } of edits) {
+	for (const edit of edits) {
+		const { path, value } = edit;
 		const [table, mode, , seat, key] = path;
-		if (table === 'pieces' && !usual.some((knob) => knob.path.join() === path.join())) {
+		if (table === 'pieces' && !usual.some((knob) => placeOf(knob) === placeOf(edit))) {
 			// What is read off the vehicle, such as where a folded seat ends, nobody turns.
 			const { label } = parameterMeta(kindOf(pieces[path[1]].kind).params.shape[path[3]]);
 			sizes.push(`${label}: ${lengthMark(value as number)}`);
@@ -192,8 +200,9 @@ const roughly = ({ plan }: Way, id: string): Edit[][] =>
 
 /** Sizes that were changed go back to what they usually are as far as nothing clashes for it. */
 function grown(way: Way, usual: readonly Knob[], after: After, enough: () => boolean): Way {
-	for (const { path, value } of usual) {
-		const edit = way.edits.find((one) => one.path.join() === path.join());
+	for (const knob of usual) {
+		const { path, value } = knob;
+		const edit = way.edits.find((one) => placeOf(one) === placeOf(knob));
 		if (!edit) continue;
 		const others = way.edits.filter((one) => one !== edit);
 		// Back at the usual value nothing is changed any more.

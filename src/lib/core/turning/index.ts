@@ -16,6 +16,9 @@ export interface Knob {
 	unit: 'mm' | 'deg' | 'kg' | 'count';
 }
 
+/** Whether turning a knob moves something and leaves its size alone. */
+export const isMove = ({ more }: Knob): boolean => more.startsWith('Move ');
+
 /** Nothing lies further than this from the centre line, as plans have it, mm. */
 const ACROSS = 1500;
 
