@@ -1,7 +1,8 @@
 import { polygonContains, polygonHull } from 'd3-polygon';
 import { boxWithin } from '../geometry/convex';
 import type { Near } from '../geometry/near';
-import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { area, centroid, segmentDistance } from '../geometry/polygon';
+import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { archTopOver } from '../interior';
 import { remember } from '../memory';
 import { padMass, partMass } from '../pieces';
@@ -162,15 +163,15 @@ export const stands = check({
 		})
 });
 
-/** What a piece weighs empty, and where its centre of mass lies, seen from above. */
-function centreOf({ parts, pads }: PlacedPiece, stock: Stock): { kg: number; at: [number, number]; top: number } {
+/** Where the centre of mass of an empty piece lies, over its top: of what is cut to a shape, where its shape has its own. */
+function centreOf({ parts, pads }: PlacedPiece, stock: Stock): Vec3 {
 	const weighed = [
-		...parts.map(({ part, box }) => ({ box, kg: partMass(part, stock) })),
-		...pads.map(({ pad, box }) => ({ box, kg: padMass(pad) }))
-	];
-	const kg = weighed.reduce((sum, one) => sum + one.kg, 0);
-	const along = (axis: 'x' | 'y') => weighed.reduce((sum, one) => sum + (one.kg * (one.box[axis][0] + one.box[axis][1])) / 2, 0) / kg;
-	return { kg, at: [along('x'), along('y')], top: Math.max(...weighed.map(({ box }) => box.z[1])) };
+		...parts.map(({ part, ...placed }) => ({ ...placed, kg: partMass(part, stock) })),
+		...pads.map(({ pad, ...placed }) => ({ ...placed, kg: padMass(pad) }))
+	].map(({ footprint, box, kg }) => ({ kg, at: footprint && area(footprint) > 0 ? centroid(footprint) : middleOf(box) }));
+	const whole = weighed.reduce((sum, { kg }) => sum + kg, 0);
+	const along = (axis: 'x' | 'y') => weighed.reduce((sum, { kg, at }) => sum + kg * at[axis], 0) / whole;
+	return vec3(along('x'), along('y'), Math.max(...[...parts, ...pads].map(({ box }) => box.z[1])));
 }
 
 /** Where a piece stands, seen from above: its legs, and whatever else of it comes down to the floor. */
@@ -185,12 +186,8 @@ function feetOf(piece: PlacedPiece): [number, number][] {
 function insideBy(at: [number, number], points: [number, number][]): number {
 	const hull = polygonHull(points);
 	if (!hull) return -Math.min(...points.map((p) => Math.hypot(p[0] - at[0], p[1] - at[1])));
-	const toEdge = hull.map((b, i) => {
-		const a = hull.at(i - 1)!;
-		const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-		const t = Math.max(0, Math.min(1, ((at[0] - a[0]) * dx + (at[1] - a[1]) * dy) / (dx * dx + dy * dy || 1)));
-		return Math.hypot(a[0] + t * dx - at[0], a[1] + t * dy - at[1]);
-	});
+	const corners = hull.map(([x, y]) => vec2(x, y));
+	const toEdge = corners.map((corner, i) => segmentDistance(vec2(...at), corners.at(i - 1)!, corner));
 	return (polygonContains(hull, at) ? 1 : -1) * Math.min(...toEdge);
 }
 
@@ -204,8 +201,8 @@ export const upright = check({
 			const leans = supports.some(({ by }) => by === 'wall') || rests.some(({ states }) => states.includes(piece.state.id));
 			const feet = feetOf(piece);
 			if (leans || Object.keys(piece.held ?? {}).length > 0 || feet.length === 0) return [];
-			const { at, top } = centreOf(piece, plan.stock);
-			const margin = insideBy(at, feet);
+			const at = centreOf(piece, plan.stock);
+			const margin = insideBy([at.x, at.y], feet);
 			return [
 				{
 					rule: 'upright',
@@ -221,7 +218,7 @@ export const upright = check({
 						margin < 0
 							? `It falls over: its weight lies ${lengthMark(Math.ceil(-margin))} beside its feet, and nothing holds it.`
 							: `Its weight lies ${lengthMark(Math.floor(margin))} within its feet.`,
-					at: vec3(at[0], at[1], top)
+					at
 				}
 			];
 		})

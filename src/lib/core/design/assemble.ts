@@ -1,5 +1,5 @@
 import { boxRound, middleOf, vec3, type Box } from '../geometry/vector';
-import { chainOf } from '../pieces/placing';
+import { movesAlong } from '../pieces/placing';
 import type { Assembly, Drawer, Hardware, InnerMargin, Link, Pad, PadPlace, Part, PieceState, Rest, Space } from '../pieces/assembly';
 import { assembled, padIn } from '../pieces/making';
 import { partMass } from '../pieces/mass';
@@ -11,7 +11,7 @@ import { BODY, frontsOf, linkIn, movesOf, movingIn, statesOf, type Moving } from
 import { idOf, partOf, shapeIn, solidBoxOf } from './parts';
 import { calledOf, Resolver, type DesignSurroundings, type Instance, type NodeFault } from './resolve';
 import { MOST, type Design } from './schema';
-import { droopMargins, hingeMargins, overlapMargins, stillIn, wallMargins } from './inner-margins';
+import { droopMargins, hingeMargins, overlapMargins, stillIn, sunkMargins, wallMargins } from './inner-margins';
 import { accessOf, slatsOf, standingIn, surfacesOf, type InState } from './uses';
 import { floorUnder } from './vehicle-places';
 
@@ -126,7 +126,7 @@ function hardwareOf(moving: readonly Moving[], leaves: readonly Leaf[], links: r
 		const joint = node.joint!;
 		if (joint.kind === 'slide') return [{ name: `Pair of slides, ${Math.ceil(full / 50) * 50} mm`, count: 1 }];
 		if (joint.kind !== 'hinge' || full === 0) return joint.kind === 'swing' ? [{ name: 'Bolt for a leg that swings', count: 1 }] : [];
-		const turned = leaves.filter((leaf) => chainOf(links, leaf.link).includes(link.id));
+		const turned = leaves.filter((leaf) => movesAlong(links, leaf.link, link.id));
 		if (turned.length === 0) return [];
 		const [from, to] = boxRound(turned)[joint.axis];
 		return [{ name: 'Hinge', count: Math.max(2, Math.ceil((to - from) / ONE_HINGE)) }];
@@ -268,6 +268,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 				...hingeMargins(moving, leaves, links, ids),
 				...droopMargins(moving, leaves, links, standing, around.interior),
 				...overlapMargins(leaves, links, states),
+				...sunkMargins(leaves, states),
 				...faults.map(({ path, message }) => missing(`made-${idOf(path)}`, `“${path || 'the whole'}” can be made`, message, undefined, ids))
 			],
 			deck: bed?.base ?? Math.max(0, ...leaves.map(({ part, box }) => (part ? box.z[1] : 0)))

@@ -35,6 +35,12 @@ function liesAgainst(a: Standing, b: Standing): boolean {
 	return faces === 3 ? passes : faces === 2 && Math.min(...shared) >= -TOUCH;
 }
 
+/** Whether a part can be clipped or pinned against another: a board by its face, since nothing holds it by its edge alone. */
+function pinsTo(a: Standing, b: Standing): boolean {
+	const shared = (['x', 'y', 'z'] as const).map((axis) => overlap(a.box, b.box, axis)).sort((one, other) => one - other);
+	return liesAgainst(a, b) && (a.part.form !== 'board' || shared[1] > a.part.thickness + TOUCH);
+}
+
 /** Whether boards and bars can stand on something. */
 const carries = ({ part, box }: Standing): boolean =>
 	part.form !== 'bought' || Object.values(box).every(([low, high]: [number, number]) => high - low <= FITTING);
@@ -77,7 +83,9 @@ export function carrying(
 			const under = bearers.filter((other) => liesOn(one.box, other.box));
 			const hung = hangs.get(one.part.link);
 			// What comes out by hand is clipped or pinned against whatever it touches.
-			const beside = bearers.find((other) => (other.part.link === one.part.link || hung?.kind === 'hand') && liesAgainst(one, other));
+			const beside = bearers.find((other) =>
+				other.part.link === one.part.link ? liesAgainst(one, other) : hung?.kind === 'hand' && pinsTo(one, other)
+			);
 			const holder = hung && bearers.find((other) => other.part.link === hung.on && boxSeparation(one.box, other.box) <= HANGS);
 			if (under.length > 0) for (const other of under) bear(one, { by: other.part.id, kind: kindOn(other) });
 			else if (beside) bear(one, { by: beside.part.id, kind: beside.upright ? 'leg' : 'ledger' });

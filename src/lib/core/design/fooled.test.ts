@@ -117,7 +117,54 @@ describe('what hangs in the air by its joint', () => {
 	});
 	const prop = bar('z', 'x', { to: 'flap.front - 20' }, { middle: 0 }, { from: 'floor', to: 'flap.bottom' });
 	it('a flap that nothing holds up', () => expect(clashes(plan({ ...table, flap: flap() }))).toEqual(['mine: something holds “flap” up']));
+	it('a flap that lies on the table with no more than its edge', () => {
+		const lapped = {
+			...flap(),
+			nodes: { leaf: { ...flap().nodes.leaf, x: { from: 'top.front - 12', size: 300 }, z: { from: 'top.top' } } }
+		};
+		expect(clashes(plan({ ...table, flap: lapped }))).toEqual(['mine: something holds “flap” up']);
+	});
+	it('a shelf that touches a post with its edge, and a board that is pinned flat against another', () => {
+		const post = panel('x', { from: 1100 }, { from: -300, to: 300 }, { from: 0, to: 800 });
+		const shelf = panel('z', { from: 1112, size: 500 }, { from: -200, to: 200 }, { from: 600 });
+		const flat = panel('x', { from: 1112 }, { from: -200, to: 200 }, { from: 500, to: 700 });
+		const carried = (node: object) =>
+			clashes(plan({ ...table, post, one: { kind: 'group', joint: { kind: 'carried' }, nodes: { node } } }));
+		expect(carried(shelf).join()).toMatch(/something carries “node”/);
+		expect(carried(flat)).toEqual([]);
+	});
+	it('a door whose line is where no post stands', () => {
+		const frame = (x: number, y: number) => bar('z', 'x', { from: x }, { from: y }, { from: 'floor', to: 600 });
+		const across = (x: number) => bar('y', 'z', { from: x }, { from: -345, to: 345 }, { from: 600 });
+		const nodes = (y: string, turns: number) => ({
+			a: frame(200, 300),
+			b: frame(700, -345),
+			c: frame(700, 300),
+			front: across(200),
+			back: across(700),
+			side: bar('x', 'z', { from: 245, to: 700 }, { from: 300 }, { from: 600 }),
+			door: {
+				kind: 'group',
+				joint: { kind: 'hinge', axis: 'z', x: 'leaf.rear', y, turns },
+				nodes: { leaf: panel('x', { to: 200 }, { from: -340, to: 340 }, { from: 50, to: 500 }) }
+			}
+		});
+		expect(clashes(plan(nodes('leaf.right', 95))).join()).toMatch(/at its hinge/);
+		expect(clashes(plan(nodes('leaf.left', -95))).join()).not.toMatch(/at its hinge/);
+	});
 	it.each([
+		[
+			'on a ledge at its far edge',
+			{
+				...table,
+				flap: flap({ turns: -90 }),
+				ledge: bar('y', 'z', { to: 'flap.front' }, { from: -200, to: 200 }, { to: 'flap.bottom' }),
+				feet: {
+					kind: 'mirror',
+					nodes: { foot: bar('z', 'x', { from: 'ledge.rear' }, { to: 200 }, { from: 'floor', to: 'ledge.bottom' }) }
+				}
+			}
+		],
 		['on a leg', { ...table, flap: flap(), prop }],
 		[
 			'on a leg that swings along with it',
@@ -161,6 +208,34 @@ describe('what bears, and what falls', () => {
 			}
 		]);
 		expect(clashes(held)).not.toContain('mine: stands by itself');
+	});
+	it('an L on two legs, whose box has its middle over them and whose weight has not; on three it stands', () => {
+		const shape = [
+			[0, 0],
+			[120, 0],
+			[120, 700],
+			[900, 700],
+			[900, 800],
+			[0, 800]
+		].map(([x, y]) => ({ x, y }));
+		const foot = (x: number, y: number) => bar('z', 'x', { from: x }, { from: y }, { from: 'floor', to: 'top.bottom' });
+		const two = { top: { ...top, outline: shape }, a: foot(1050, 330), b: foot(210, -390) };
+		expect(clashes(plan(two))).toEqual(['mine: stands by itself']);
+		expect(clashes(plan({ ...two, c: foot(210, 330) }))).toEqual([]);
+	});
+	it('a cushion that is sunk into its board, and one that is squeezed between two sides', () => {
+		const pad = (more: object) => ({
+			kind: 'pad',
+			foam: 'firm',
+			role: 'mattress',
+			x: { from: 200, to: 1100 },
+			y: { from: -400, to: 400 },
+			z: { from: 'top.top', size: 80 },
+			...more
+		});
+		expect(clashes(plan({ ...table, pad: pad({ z: { from: 330, size: 80 } }) }))).toEqual(['mine: “pad” lies on “top”']);
+		const side = panel('y', { from: 200, to: 1100 }, { from: 395 }, { from: 'top.top', size: 60 });
+		expect(clashes(plan({ ...table, side, pad: pad({}) }))).toEqual([]);
 	});
 	it('a cupboard whose open lid draws it over', () => {
 		const nodes = {

@@ -1,13 +1,14 @@
 import { boxRound, middleBetween, middleOf, type Box } from '../geometry/vector';
 import { SIDES, type Interior } from '../interior';
-import type { InnerMargin, Link, PieceState } from '../pieces/assembly';
+import type { InnerMargin, Link, Part, PieceState } from '../pieces/assembly';
 import { reachOn } from '../pieces/making';
-import { chainOf } from '../pieces/placing';
+import { chainOf, movesAlong } from '../pieces/placing';
 import { lengthMark } from '../units';
 import type { Leaf } from './assemble';
 import { liesOn } from './carrying';
-import type { Moving } from './motions';
-import { overlapsIn } from './overlaps';
+import { BODY, type Moving } from './motions';
+import { deepInPlane, overlapsIn, type Block } from './overlaps';
+import { idOf } from './parts';
 import { calledOf, type Instance } from './resolve';
 import { AXES, type Axis } from './schema';
 import type { InState } from './uses';
@@ -55,10 +56,16 @@ export function wallMargins(interior: Interior, leaves: readonly Leaf[], states:
 /** The axis through the thickness of what a node is; of what has none, any. */
 const normalOf = ({ node }: Instance): Axis => (node.kind === 'panel' ? node.normal : 'z');
 
+const blockOf = (part: Part, box: Box, instance: Instance): Block => ({
+	box,
+	normal: normalOf(instance),
+	...(part.form === 'board' ? { board: part } : {})
+});
+
 /** Parts that stand in each other as built: of one link in every state, of two where both are where they were built. */
 export function overlapMargins(leaves: readonly Leaf[], links: readonly Link[], all: readonly PieceState[]): InnerMargin[] {
 	const states = all.map(({ id }) => id);
-	const blocks = leaves.flatMap(({ part, box, instance }) => (part ? [{ part, box, normal: normalOf(instance) }] : []));
+	const blocks = leaves.flatMap(({ part, box, instance }) => (part ? [{ part, ...blockOf(part, box, instance) }] : []));
 	const atHome = (link: string) => stillIn(links, link, all.slice(0, 1)).length > 0;
 	const met = overlapsIn(blocks).filter(({ a, b }) => a.part.link === b.part.link || (atHome(a.part.link) && atHome(b.part.link)));
 	return met.map(({ a, b, deep }) => ({
@@ -72,28 +79,70 @@ export function overlapMargins(leaves: readonly Leaf[], links: readonly Link[], 
 	}));
 }
 
+/** Foam gives so much at an edge that it is pushed against, mm. */
+const GIVES = 15;
+
+/** Level cushions that are sunk into the boards that they would lie on, as built. */
+export function sunkMargins(leaves: readonly Leaf[], all: readonly PieceState[]): InnerMargin[] {
+	const states = all.slice(0, 1).map(({ id }) => id);
+	const boards = leaves.flatMap(({ part, box, instance }) =>
+		part && instance.node.kind === 'panel' && instance.node.normal === 'z' ? [{ part, ...blockOf(part, box, instance) }] : []
+	);
+	return leaves.flatMap(({ instance, box: pad }): InnerMargin[] =>
+		instance.node.kind !== 'pad'
+			? []
+			: boards.flatMap(({ part, ...board }) => {
+					const sunk = Math.min(board.box.z[1], pad.z[1]) - Math.max(board.box.z[0], pad.z[0]);
+					if (sunk <= 1 || deepInPlane({ box: pad, normal: 'z' }, board) <= GIVES) return [];
+					return [
+						{
+							id: `sunk-${idOf(instance.path)}-${part.id}`,
+							title: `“${calledOf(instance)}” lies on “${part.name}”`,
+							margin: -sunk,
+							comfort: 0,
+							why: `They stand in each other by ${lengthMark(Math.round(sunk))}: a cushion begins at the upper face of what it lies on.`,
+							at: middleBetween(pad, board.box),
+							states
+						}
+					];
+				})
+	);
+}
+
+/** What is nowhere counts as so far away, mm. */
+const NOWHERE = 1000;
+/** How far two boxes are apart the straight way, mm; 0 where they meet. */
+const apartAs = (a: Box, b: Box): number =>
+	Math.hypot(...AXES.map((axis) => Math.max(0, a[axis][0] - b[axis][1], b[axis][0] - a[axis][1])));
+
 /** The line of a hinge lies no further than this from what turns about it, mm: a leaf of the hinge, or a bracket. */
 const OFF_LINE = 60;
 
-/** Hinges whose line lies beside what they turn: nothing holds it there. */
+/** Hinges whose line lies beside what they turn, or beside what that hangs on: nothing holds it there. */
 export function hingeMargins(moving: readonly Moving[], leaves: readonly Leaf[], links: readonly Link[], states: string[]): InnerMargin[] {
 	return moving.flatMap(({ link, instance, node }): InnerMargin[] => {
 		const { joint } = link;
-		const turned = leaves.filter((leaf) => leaf.part && chainOf(links, leaf.link).includes(link.id));
+		const turned = leaves.filter((leaf) => leaf.part && movesAlong(links, leaf.link, link.id));
 		if ((joint.type !== 'hinge' && joint.type !== 'swing') || turned.length === 0) return [];
 		const box = boxRound(turned);
 		const along = (node.joint as { axis: Axis }).axis;
-		const away = AXES.filter((axis) => axis !== along).map((axis) =>
-			Math.max(0, box[axis][0] - joint.origin[axis], joint.origin[axis] - box[axis][1])
-		);
-		const off = Math.hypot(...away);
+		const line = Object.fromEntries(
+			AXES.map((axis) => [axis, axis === along ? box[axis] : [joint.origin[axis], joint.origin[axis]]])
+		) as unknown as Box;
+		// What is screwed to the wall or lies on something below hangs on that, which is no part of the piece.
+		const elsewhere = turned.some(({ instance: { node } }) => 'held' in node && node.held !== undefined);
+		const holders = leaves.filter((leaf) => leaf.part && leaf.link === (link.parent ?? BODY));
+		const toHolder = elsewhere ? 0 : Math.min(...holders.map((holder) => apartAs(line, holder.box)));
+		const off = Math.max(apartAs(line, box), toHolder);
 		return [
 			{
 				id: `hinge-${link.id}`,
 				title: `“${calledOf(instance)}” is at its hinge`,
-				margin: OFF_LINE - off,
+				margin: OFF_LINE - Math.min(off, NOWHERE),
 				comfort: 0,
-				why: `The line about which it turns is ${lengthMark(Math.round(off))} away from it; a hinge or bracket reaches ${lengthMark(OFF_LINE)}.`,
+				why: Number.isFinite(off)
+					? `The line about which it turns is ${lengthMark(Math.round(off))} away from it, or from what it hangs on; a hinge or bracket reaches ${lengthMark(OFF_LINE)}.`
+					: 'There is nothing that it hangs on.',
 				at: middleOf(box),
 				states
 			}
@@ -120,12 +169,27 @@ export function droopMargins(
 		if (joint.type !== 'hinge' || said?.kind !== 'hinge' || said.axis === 'z' || said.stays) return [];
 		const across = said.axis === 'x' ? 'y' : 'x';
 		const falls = ({ parts }: InState): boolean => {
-			const turned = parts.filter(({ part }) => chainOf(links, part.link).includes(link.id));
-			const level = turned.filter(({ part, box }) => part.form === 'board' && box.z[1] - box.z[0] <= part.thickness + LEVEL);
-			const pulls = level.some(({ box }) => Math.abs((box[across][0] + box[across][1]) / 2 - joint.origin[across]) > ARM);
+			const turned = parts.filter(({ part }) => movesAlong(links, part.link, link.id));
 			const others = parts.filter((one) => !turned.includes(one));
-			const stands = ({ box }: { box: Box }) => box.z[0] - floorUnder(interior, box.x, box.y) <= LEVEL;
-			return pulls && !turned.some((one) => held.has(one.part.id) || stands(one) || others.some((other) => liesOn(one.box, other.box)));
+			// How far towards either side of the line something reaches: what lies on something at the hinge alone is not borne by it.
+			const reach = (way: 1 | -1, ...ranges: Box['x'][]) =>
+				Math.min(...ranges.map((range) => way * (range[way === 1 ? 1 : 0] - joint.origin[across])));
+			const stands = (box: Box) => box.z[0] - floorUnder(interior, box.x, box.y) <= LEVEL;
+			return ([1, -1] as const).some((way) => {
+				const pulls = turned.some(
+					({ part, box }) =>
+						part.form === 'board' &&
+						box.z[1] - box.z[0] <= part.thickness + LEVEL &&
+						way * ((box[across][0] + box[across][1]) / 2 - joint.origin[across]) > ARM
+				);
+				const borne = turned.some(
+					({ part, box }) =>
+						held.has(part.id) ||
+						(stands(box) && reach(way, box[across]) > ARM) ||
+						others.some((other) => liesOn(box, other.box) && reach(way, box[across], other.box[across]) > ARM)
+				);
+				return pulls && !borne;
+			});
 		};
 		// Something opened is held by whoever opened it. The line of the hinge is known where what it hangs on is as it was built.
 		const states = standing
@@ -143,7 +207,7 @@ export function droopMargins(
 				unit: 'count',
 				comfort: 0,
 				why: 'It lies level at its hinge and on nothing else: it swings down. Put a ledge or a leg under it, or say that a stay, a bracket or wires hold it.',
-				at: middleOf(boxRound(leaves.filter((leaf) => leaf.part && chainOf(links, leaf.link).includes(link.id)))),
+				at: middleOf(boxRound(leaves.filter((leaf) => leaf.part && movesAlong(links, leaf.link, link.id)))),
 				states
 			}
 		];

@@ -9,19 +9,19 @@ import { AXES, type Axis } from './schema';
 /** Parts that dip into each other by less touch, mm: what sums leave behind the decimal point, and a saw that wanders. */
 const DIP = 1;
 
-/** A part with its box as built, and the axis through its thickness. */
+/** The box of something as built, the axis through its thickness, and the board that it is, if it is one. */
 export interface Block {
-	part: Part;
 	box: Box;
 	normal: Axis;
+	board?: Part;
 }
 
 /** Where a part is, in the plane of its two larger sides: a board by its shape, whatever else by its box. */
-function regionOf({ part, box, normal }: Block): { outline: Polygon; holes: Polygon[] } {
+function regionOf({ board, box, normal }: Block): { outline: Polygon; holes: Polygon[] } {
 	const [u, v] = PLANE[normal];
-	if (part.form !== 'board') return { outline: rectangle(...box[u], ...box[v]), holes: [] };
-	const flat = (outline: Polygon): Polygon => faces({ outline, thickness: part.thickness }, part.pose).lower.map((p) => vec2(p[u], p[v]));
-	return { outline: flat(part.outline), holes: (part.cutOuts ?? []).map(({ outline }) => flat(outline)) };
+	if (!board) return { outline: rectangle(...box[u], ...box[v]), holes: [] };
+	const flat = (outline: Polygon): Polygon => faces({ outline, thickness: board.thickness }, board.pose).lower.map((p) => vec2(p[u], p[v]));
+	return { outline: flat(board.outline), holes: (board.cutOuts ?? []).map(({ outline }) => flat(outline)) };
 }
 
 /** What two regions have in common: pieces that enclose something, without the rings round their holes. */
@@ -42,23 +42,25 @@ function stretches(block: Block, along: Axis, across: readonly [number, number])
 const shared = (a: readonly [number, number], b: readonly [number, number]): number => Math.min(a[1], b[1]) - Math.max(a[0], b[0]);
 
 /** Whether a part fills its box: nearly every part does, and polygons are dear. */
-function fillsBox({ part, box, normal }: Block): boolean {
-	if (part.form !== 'board') return true;
+function fillsBox({ board, box, normal }: Block): boolean {
+	if (!board) return true;
 	const [u, v] = PLANE[normal];
 	const around = (box[u][1] - box[u][0]) * (box[v][1] - box[v][0]);
-	return (part.cutOuts ?? []).length === 0 && around - area(part.outline) <= DIP * DIP;
+	return (board.cutOuts ?? []).length === 0 && around - area(board.outline) <= DIP * DIP;
+}
+
+/** How far two things that lie in the same plane reach into each other there, mm, whatever their heights; 0 where they keep apart. */
+export function deepInPlane(a: Block, b: Block): number {
+	const [one, other] = [regionOf(a), regionOf(b)];
+	const met = common(one.outline, other.outline, [...one.holes, ...other.holes]);
+	return Math.max(0, ...met.map((region) => Math.min(...Object.values(bounds(region)).map(([low, high]) => high - low))));
 }
 
 /** How deep two parts stand in each other at the least, mm; nothing or less where they touch or keep apart. */
 function depth(a: Block, b: Block): number {
 	const inBoxes = Math.min(...AXES.map((axis) => shared(a.box[axis], b.box[axis])));
 	if (inBoxes <= DIP || (fillsBox(a) && fillsBox(b))) return inBoxes;
-	if (a.normal === b.normal) {
-		const [one, other] = [regionOf(a), regionOf(b)];
-		const met = common(one.outline, other.outline, [...one.holes, ...other.holes]);
-		const deepest = Math.max(0, ...met.map((region) => Math.min(...Object.values(bounds(region)).map(([low, high]) => high - low))));
-		return Math.min(deepest, shared(a.box[a.normal], b.box[b.normal]));
-	}
+	if (a.normal === b.normal) return Math.min(deepInPlane(a, b), shared(a.box[a.normal], b.box[b.normal]));
 	// Each is looked at where the other's thickness cuts it, along the one axis that lies in both planes.
 	const along = AXES.find((axis) => axis !== a.normal && axis !== b.normal)!;
 	const [ofA, ofB] = [stretches(a, along, b.box[b.normal]), stretches(b, along, a.box[a.normal])];
@@ -66,7 +68,7 @@ function depth(a: Block, b: Block): number {
 }
 
 /** Every two parts that stand in each other as they were built, and how deep, mm. What is bought lies in its own room as well. */
-export function overlapsIn(blocks: readonly Block[]): { a: Block; b: Block; deep: number }[] {
+export function overlapsIn<B extends Block>(blocks: readonly B[]): { a: B; b: B; deep: number }[] {
 	const near = nearIn(blocks);
 	const order = new Map(blocks.map((block, i) => [block, i]));
 	return blocks.flatMap((a) =>

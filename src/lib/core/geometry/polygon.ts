@@ -98,7 +98,8 @@ export function centroid(polygon: Polygon): Vec2 {
 	return { x: cx / (3 * twice), y: cy / (3 * twice) };
 }
 
-const segmentDistance = (p: Vec2, a: Vec2, b: Vec2): number => {
+/** How far a point is from the segment between two others. */
+export const segmentDistance = (p: Vec2, a: Vec2, b: Vec2): number => {
 	const [dx, dy] = [b.x - a.x, b.y - a.y];
 	const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1)));
 	return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
