@@ -2,7 +2,7 @@ import { bounds } from '../geometry/polygon';
 import { vec3, type Vec3 } from '../geometry/vector';
 import { aheadOf, endBefore, overheadIn, hipsOf, placeSitters, RELAXED, ROOM, SEGMENT, seatUnder, type Body, type Sitter } from '../people';
 import { lengthMark } from '../units';
-import { groundAt } from './bearers';
+import { groundAt } from '../scene';
 import { check, type CheckContext, type Result } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
 

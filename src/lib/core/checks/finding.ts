@@ -3,7 +3,7 @@ import type { Scene } from '../modes';
 import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import type { Use } from '../plan/use';
-import type { Vehicle } from '../plan/vehicle';
+import type { Vehicle, Weights } from '../plan/vehicle';
 
 /** How a check came out. */
 export const STATUSES = ['clash', 'unmeasured', 'tight', 'clear'] as const;
@@ -75,7 +75,10 @@ export type PlanTables = Required<Pick<Plan, 'crew' | 'gear' | 'stock' | 'brief'
 	/** What the plan has modes for. */
 	uses: readonly Use[];
 };
-type VehicleTables = Pick<Vehicle, 'seats' | 'openings' | 'windows' | 'anchors' | 'noDrill' | 'zones' | 'lining'>;
+type VehicleTables = Pick<Vehicle, 'seats' | 'openings' | 'windows' | 'anchors' | 'noDrill' | 'zones' | 'lining'> & {
+	/** Nothing in it while nobody has said what the vehicle weighs. */
+	weights: Partial<Weights>;
+};
 export type Table = keyof PlanTables | keyof VehicleTables;
 
 /** The scene of one mode, and of the plan and its vehicle the tables that a check says it reads. */

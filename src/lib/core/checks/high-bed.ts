@@ -4,7 +4,7 @@ import { archBlock, halfWidth, rearAt } from '../interior';
 import type { Scene } from '../modes';
 import { compressed, placeSleepers, standingIn, waysIn, type Sleeper } from '../people';
 import { lengthMark } from '../units';
-import { groundAt } from './bearers';
+import { groundAt } from '../scene';
 import { check, type Result } from './finding';
 
 /**

@@ -1,4 +1,5 @@
 import { aisleWidth } from './aisles';
+import { axleLoads } from './weight';
 import { allowance } from './allowance';
 import { animalPlace } from './animals';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
@@ -118,6 +119,7 @@ export const CHECKS: readonly Check[] = [
 	windowCovers,
 	heldDown,
 	anchorLoad,
+	axleLoads,
 	fasteningReach,
 	newHoles,
 	gearUnder,

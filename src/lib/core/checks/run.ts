@@ -8,11 +8,12 @@ import { CHECKS } from './registry';
 
 const NO_ANIMALS: PlanTables['animals'] = {};
 const NO_BRIEF = {} as PlanTables['brief'];
+const NO_WEIGHTS = {};
 
 /** What checks can read of a plan besides the scene, by table. */
 const tablesOf = (plan: Plan): Record<Table, object> => {
 	const { crew, gear, stock, brief = NO_BRIEF, animals = NO_ANIMALS, vehicle, modes } = plan;
-	const { seats, openings, windows, anchors, noDrill, zones, lining } = vehicle;
+	const { seats, openings, windows, anchors, noDrill, zones, lining, weights = NO_WEIGHTS } = vehicle;
 	return {
 		crew,
 		gear,
@@ -27,7 +28,8 @@ const tablesOf = (plan: Plan): Record<Table, object> => {
 		anchors,
 		noDrill,
 		zones,
-		lining
+		lining,
+		weights
 	};
 };
 
@@ -167,40 +169,48 @@ const scaled = (finding: Finding) => (finding.margin - finding.comfort) * WEIGHT
 export const worstFirst = (...lists: readonly (readonly Finding[])[]): Finding[] =>
 	lists.flat().sort((a, b) => SEVERITY[a.status] - SEVERITY[b.status] || scaled(a) - scaled(b));
 
+/** What was said in each mode, as findings: what comes out with the same status and margin in several modes is one. */
+export function mergedOverModes(said: Iterable<{ modeId: string; result: Result }>, tolerances: Tolerances = {}): Finding[] {
+	const findings: Finding[] = [];
+	const byResult = new Map<string, Finding[]>();
+	for (const { modeId, result } of said) {
+		const id = toleranceKey(modeId, result);
+		const known = tolerances[id];
+		const status = result.unknown ? 'unmeasured' : statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.guessed ?? 0);
+		const others = byResult.get(resultId(result)) ?? [];
+		const same = others.find((other) => other.status === status && Math.round(10 * (other.margin - result.margin)) === 0);
+		if (same) {
+			same.modes.push(modeId);
+			continue;
+		}
+		// Lists on screen go by the id: what a rule should say twice of the same in one mode is told apart by number.
+		const twins = others.filter(({ modes: [first] }) => first === modeId).length;
+		const finding: Finding = {
+			...result,
+			id: twins > 0 ? `${id}#${twins + 1}` : id,
+			modes: [modeId],
+			status,
+			tolerance: known?.tolerance ?? null,
+			sensitivities: known?.sensitivities ?? [],
+			fixes: null
+		};
+		findings.push(finding);
+		byResult.set(resultId(result), [...others, finding]);
+	}
+	return findings;
+}
+
 /**
- * The findings of a plan over all its modes, worst first. Results that come out with the same status and margin in
- * several modes are one finding.
+ * The findings of a plan over all its modes, worst first.
  *
  * @param rules asked alone where they are named: for searches that look at the cheap ones first
  */
 export function findingsOf(plan: Plan, tolerances: Tolerances = {}, rules?: ReadonlySet<string>): Finding[] {
-	const findings: Finding[] = [];
-	const byResult = new Map<string, Finding[]>();
 	const checks = rules ? ASKED.filter(({ check }) => rules.has(check.rule)) : ASKED;
-	for (const modeId of Object.keys(plan.modes))
-		for (const result of asked(plan, modeId, checks).flat()) {
-			const id = toleranceKey(modeId, result);
-			const known = tolerances[id];
-			const status = result.unknown ? 'unmeasured' : statusOf(result.margin, result.comfort, known?.tolerance ?? 0, known?.guessed ?? 0);
-			const others = byResult.get(resultId(result)) ?? [];
-			const same = others.find((other) => other.status === status && Math.round(10 * (other.margin - result.margin)) === 0);
-			if (same) {
-				same.modes.push(modeId);
-				continue;
-			}
-			// Lists on screen go by the id: what a rule should say twice of the same in one mode is told apart by number.
-			const twins = others.filter(({ modes: [first] }) => first === modeId).length;
-			const finding: Finding = {
-				...result,
-				id: twins > 0 ? `${id}#${twins + 1}` : id,
-				modes: [modeId],
-				status,
-				tolerance: known?.tolerance ?? null,
-				sensitivities: known?.sensitivities ?? [],
-				fixes: null
-			};
-			findings.push(finding);
-			byResult.set(resultId(result), [...others, finding]);
-		}
-	return worstFirst(findings);
+	const said = Object.keys(plan.modes).flatMap((modeId) =>
+		asked(plan, modeId, checks)
+			.flat()
+			.map((result) => ({ modeId, result }))
+	);
+	return worstFirst(mergedOverModes(said, tolerances));
 }

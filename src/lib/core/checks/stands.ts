@@ -10,7 +10,7 @@ import type { Stock } from '../plan/plan';
 import type { NamedThing, PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { Body } from '../scene';
 import { lengthMark } from '../units';
-import { bearersAt } from './bearers';
+import { bearersAt } from '../scene';
 import { bodiesNear, BODY_TABLES } from './bodies';
 import { check, type Result } from './finding';
 

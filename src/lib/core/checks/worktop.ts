@@ -7,7 +7,7 @@ import type { PlacedPiece, Scene } from '../modes';
 import { bodyOf, compressed, overheadIn, postureHeight, RELAXED, ROOM, SEGMENT, standingIn, type Body } from '../people';
 import type { Surface } from '../pieces';
 import { lengthMark } from '../units';
-import { bearersAt } from './bearers';
+import { bearersAt } from '../scene';
 import { check, type Result } from './finding';
 
 /** Somebody who works stands so broad along a front and so deep before it, mm: hips, and feet with bent knees. */

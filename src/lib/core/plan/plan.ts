@@ -5,6 +5,7 @@ import { briefSchema } from './brief';
 import { clothStockSchema, STARTING_CLOTHS } from './cloths';
 import { foamStockSchema, STARTING_FOAMS } from './foams';
 import { idSchema, tableOf } from './id';
+import { materialSchema, sectionSchema } from './materials';
 import { SEAT_STATES } from './seat';
 import { USES } from './use';
 import { vehicleSchema } from './vehicle';
@@ -119,7 +120,8 @@ export const sheetStockSchema = z.strictObject({
 	width: z.number().min(100).max(5000),
 	density: z.number().min(50).max(9000).describe('kg per cubic metre'),
 	price: price.describe('for one sheet'),
-	grain: z.boolean().describe('true when parts must keep their direction')
+	grain: z.boolean().describe('true when parts must keep their direction'),
+	material: materialSchema.optional().describe('what it is made of; its strength is not known when absent')
 });
 export type SheetStock = z.infer<typeof sheetStockSchema>;
 
@@ -129,7 +131,9 @@ export const barStockSchema = z.strictObject({
 	thickness: z.number().min(1).max(300),
 	length: z.number().min(100).max(8000),
 	density: z.number().min(50).max(9000),
-	price: price.describe('for one length')
+	price: price.describe('for one length'),
+	material: materialSchema.optional().describe('what it is made of; its strength is not known when absent'),
+	section: sectionSchema.optional().describe('its section; solid when absent')
 });
 export type BarStock = z.infer<typeof barStockSchema>;
 

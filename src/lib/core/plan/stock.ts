@@ -10,20 +10,145 @@ import type { Stock } from './plan';
  */
 export const STARTING_STOCK: Stock = {
 	sheets: {
-		'ply-6': { name: 'Birch ply 6 mm', thickness: 6, length: 2440, width: 1220, density: 680, price: 42, grain: true },
-		'ply-9': { name: 'Birch ply 9 mm', thickness: 9, length: 2440, width: 1220, density: 680, price: 58, grain: true },
-		'ply-12': { name: 'Birch ply 12 mm', thickness: 12, length: 2440, width: 1220, density: 680, price: 74, grain: true },
-		'ply-15': { name: 'Birch ply 15 mm', thickness: 15, length: 2440, width: 1220, density: 680, price: 92, grain: true },
-		'board-18x400': { name: 'Glued softwood board 18 × 400', thickness: 18, length: 2000, width: 400, density: 480, price: 24, grain: true }
+		'ply-4': {
+			name: 'Birch ply 4 mm',
+			thickness: 4,
+			length: 2440,
+			width: 1220,
+			density: 680,
+			price: 32,
+			grain: true,
+			material: 'birch plywood'
+		},
+		'ply-6': {
+			name: 'Birch ply 6 mm',
+			thickness: 6,
+			length: 2440,
+			width: 1220,
+			density: 680,
+			price: 42,
+			grain: true,
+			material: 'birch plywood'
+		},
+		'ply-9': {
+			name: 'Birch ply 9 mm',
+			thickness: 9,
+			length: 2440,
+			width: 1220,
+			density: 680,
+			price: 58,
+			grain: true,
+			material: 'birch plywood'
+		},
+		'ply-12': {
+			name: 'Birch ply 12 mm',
+			thickness: 12,
+			length: 2440,
+			width: 1220,
+			density: 680,
+			price: 74,
+			grain: true,
+			material: 'birch plywood'
+		},
+		'ply-15': {
+			name: 'Birch ply 15 mm',
+			thickness: 15,
+			length: 2440,
+			width: 1220,
+			density: 680,
+			price: 92,
+			grain: true,
+			material: 'birch plywood'
+		},
+		'ply-18': {
+			name: 'Birch ply 18 mm',
+			thickness: 18,
+			length: 2440,
+			width: 1220,
+			density: 680,
+			price: 108,
+			grain: true,
+			material: 'birch plywood'
+		},
+		'board-18x400': {
+			name: 'Glued softwood board 18 × 400',
+			thickness: 18,
+			length: 2000,
+			width: 400,
+			density: 480,
+			price: 24,
+			grain: true,
+			material: 'softwood C24'
+		}
 	},
 	bars: {
-		'batten-45x21': { name: 'Softwood batten 45 × 21', width: 45, thickness: 21, length: 2400, density: 480, price: 4.2 },
-		'batten-45x45': { name: 'Softwood post 45 × 45', width: 45, thickness: 45, length: 2400, density: 480, price: 7.5 },
+		'batten-45x21': {
+			name: 'Softwood batten 45 × 21',
+			width: 45,
+			thickness: 21,
+			length: 2400,
+			density: 480,
+			price: 4.2,
+			material: 'softwood C24'
+		},
+		'batten-70x35': {
+			name: 'Softwood batten 70 × 35',
+			width: 70,
+			thickness: 35,
+			length: 2400,
+			density: 480,
+			price: 8.2,
+			material: 'softwood C24'
+		},
+		'batten-45x45': {
+			name: 'Softwood post 45 × 45',
+			width: 45,
+			thickness: 45,
+			length: 2400,
+			density: 480,
+			price: 7.5,
+			material: 'softwood C24'
+		},
 		// Hollow and open sections by the box round them; their density is that of what is left in it (aluminium, 2700 kg/m³).
-		'angle-40': { name: 'Aluminium angle 40 × 40 × 4', width: 40, thickness: 40, length: 2500, density: 513, price: 14 },
-		'tube-25': { name: 'Aluminium tube 25 × 25 × 2', width: 25, thickness: 25, length: 2500, density: 795, price: 11 },
-		'tube-20': { name: 'Aluminium tube 20 × 20 × 1.5', width: 20, thickness: 20, length: 2500, density: 749, price: 8 },
-		'slat-70x18': { name: 'Planed slat 70 × 18', width: 70, thickness: 18, length: 2100, density: 480, price: 4.8 }
+		'angle-40': {
+			name: 'Aluminium angle 40 × 40 × 4',
+			width: 40,
+			thickness: 40,
+			length: 2500,
+			density: 513,
+			price: 14,
+			material: 'aluminium',
+			section: { shape: 'angle', wall: 4 }
+		},
+		'tube-25': {
+			name: 'Aluminium tube 25 × 25 × 2',
+			width: 25,
+			thickness: 25,
+			length: 2500,
+			density: 795,
+			price: 11,
+			material: 'aluminium',
+			section: { shape: 'tube', wall: 2 }
+		},
+		'tube-20': {
+			name: 'Aluminium tube 20 × 20 × 1.5',
+			width: 20,
+			thickness: 20,
+			length: 2500,
+			density: 749,
+			price: 8,
+			material: 'aluminium',
+			section: { shape: 'tube', wall: 1.5 }
+		},
+		'slat-70x18': {
+			name: 'Planed slat 70 × 18',
+			width: 70,
+			thickness: 18,
+			length: 2100,
+			density: 480,
+			price: 4.8,
+			material: 'softwood C24'
+		}
 	},
 	foams: STARTING_FOAMS,
 	cloths: STARTING_CLOTHS,

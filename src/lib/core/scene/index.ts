@@ -1,1 +1,2 @@
+export { bearersAt, groundAt, vehicleBearersAt } from './bearers';
 export { bodiesIn, roomBetween, type Body, type BodyOf } from './bodies';

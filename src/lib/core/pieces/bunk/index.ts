@@ -96,7 +96,9 @@ export const bunk = pieceKind({
 			surfaces: [sleepOn(rectangle(...cushion.x, ...cushion.y), params.height, params, ['bed'])],
 			supports: [
 				{ part: 'ledger', by: 'wall', kind: 'wall bracket' },
-				{ part: 'board', by: 'ledger', kind: 'ledger' }
+				{ part: 'board', by: 'ledger', kind: 'ledger' },
+				// Straps at both ends hold its side at the aisle.
+				{ part: 'board', by: 'straps', kind: 'wall bracket' }
 			],
 			innerMargins: [
 				{

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { bounds, difference, intersection, largest, rectangle, type Polygon } from '../../geometry/polygon';
-import { vec3 } from '../../geometry/vector';
+import { vec3, type Box } from '../../geometry/vector';
 import {
 	archNotch,
 	fixtureNotch,
@@ -113,9 +113,15 @@ function clearStretches(params: Params, interior: Interior, frame: Frame, side: 
 	return stretches.filter(([a, b]) => b - a >= 100);
 }
 
+/** Bars along both walls, and how far out the platform is free between them. */
+interface Ledgers {
+	ledges: { id: string; part: Part; box: Box }[];
+	inner: Record<Side, number>;
+}
+
 /** Bars along both walls under the boards, interrupted by the arches; straight, as far out as the wall allows. */
-function ledgers(params: Params, interior: Interior, frame: Frame): { parts: Part[]; inner: Record<Side, number> } {
-	const parts: Part[] = [];
+function ledgers(params: Params, interior: Interior, frame: Frame): Ledgers {
+	const ledges: Ledgers['ledges'] = [];
 	const inner: Record<Side, number> = { left: 0, right: 0 };
 	for (const side of SIDES) {
 		const s = sign(side);
@@ -126,14 +132,15 @@ function ledgers(params: Params, interior: Interior, frame: Frame): { parts: Par
 		clearStretches(params, interior, frame, side, inner[side]).forEach(([a, b], i) => {
 			const y: [number, number] = s > 0 ? [inner[side], outer] : [-outer, -inner[side]];
 			const box = { x: [a, b] as [number, number], y, z: [frame.under, frame.z[0]] as [number, number] };
-			parts.push(barIn(`ledger-${side}-${i + 1}`, `Ledger ${side}`, params.frameBar, 'frame', box, 'x'));
+			const id = `ledger-${side}-${i + 1}`;
+			ledges.push({ id, box, part: barIn(id, `Ledger ${side}`, params.frameBar, 'frame', box, 'x') });
 		});
 	}
-	return { parts, inner };
+	return { ledges, inner };
 }
 
 /** A cross-bar under each end and each joint, with a leg under its middle and, where no ledger carries it, under its ends. */
-function crossBars(params: Params, around: Surroundings, frame: Frame, inner: Record<Side, number>) {
+function crossBars(params: Params, around: Surroundings, frame: Frame, { ledges, inner }: Ledgers) {
 	const { interior } = around;
 	const parts: Part[] = [];
 	const supports: Support[] = [];
@@ -170,7 +177,8 @@ function crossBars(params: Params, around: Surroundings, frame: Frame, inner: Re
 			parts.push(barIn(`leg-${i}-${n + 1}`, `Leg`, params.legBar, 'frame', box, 'z'));
 			supports.push({ part: `cross-bar-${i}`, by: `leg-${i}-${n + 1}`, kind: 'leg' });
 		}
-		for (const side of params.fullWidth ? SIDES : []) supports.push({ part: `cross-bar-${i}`, by: `ledger-${side}-1`, kind: 'ledger' });
+		for (const { id, box } of ledges)
+			if (box.x[0] <= x[0] && box.x[1] >= x[1]) supports.push({ part: `cross-bar-${i}`, by: id, kind: 'ledger' });
 	}
 	return { parts: params.ledge ? [...parts, frontLedge(params, interior, frame, front)] : parts, supports };
 }
@@ -276,13 +284,15 @@ export const fixedPlatform = pieceKind({
 		const { interior } = around;
 		const frame = frameOf(params, around);
 		const deck = deckOutline(params, interior, frame);
-		const along = params.fullWidth ? ledgers(params, interior, frame) : { parts: [], inner: { left: frame.y[1], right: -frame.y[0] } };
-		const bars = crossBars(params, around, frame, along.inner);
+		const along: Ledgers = params.fullWidth
+			? ledgers(params, interior, frame)
+			: { ledges: [], inner: { left: frame.y[1], right: -frame.y[0] } };
+		const bars = crossBars(params, around, frame, along);
 		const mattress = mattressOn(params, frame, interior);
 		const sheet = mattress.places.bed.outline ?? deck;
 		return assembled({
 			links: [{ id: 'frame', joint: { type: 'fixed' } }],
-			parts: [...boards(params, deck, frame), ...along.parts, ...bars.parts],
+			parts: [...boards(params, deck, frame), ...along.ledges.map(({ part }) => part), ...bars.parts],
 			pads: [mattress],
 			states: [{ id: 'bed', name: 'Bed', joints: {}, startsFor: ['drive', 'day', 'night'] }],
 			moves: [],
@@ -298,6 +308,7 @@ export const fixedPlatform = pieceKind({
 				}
 			],
 			supports: [
+				...along.ledges.map(({ id }): Support => ({ part: id, by: 'wall', kind: 'wall bracket' })),
 				...bars.supports,
 				...Array.from({ length: params.panels }, (_, i) => ({ part: `board-${i + 1}`, by: `cross-bar-${i}`, kind: 'cross-bar' as const }))
 			],

@@ -142,7 +142,7 @@ function parts(params: Params, frame: Frame): Part[] {
 			'frame',
 			{
 				x: [frame.armX[0] + 2, frame.armX[0] + 2 + b],
-				y: frame.y(D, reach - frame.leg.thickness),
+				y: frame.y(b, reach - frame.leg.thickness),
 				z: [frame.z[0] - frame.bar.width, frame.z[0]]
 			},
 			'y'
@@ -285,7 +285,13 @@ export const ledgeSofa = pieceKind({
 				{ part: 'seat', by: 'ledger', kind: 'ledger' },
 				{ part: 'pull', by: 'rail', kind: 'rail' },
 				{ part: 'rail', by: 'leg-1', kind: 'leg' },
-				{ part: 'rail', by: 'leg-2', kind: 'leg' }
+				{ part: 'rail', by: 'leg-2', kind: 'leg' },
+				...(params.return
+					? [
+							{ part: 'arm-ledger', by: 'wall', kind: 'wall bracket' as const },
+							{ part: 'arm-rail', by: 'end-2', kind: 'ledger' as const }
+						]
+					: [])
 			],
 			spaces: [
 				{

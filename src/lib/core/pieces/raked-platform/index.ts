@@ -50,7 +50,24 @@ function partsOf(params: Params, { x, split, y, z, pins, bar, track }: Frame): P
 	];
 	return [
 		boardIn('deck', 'Platform', params.boardSheet, 'deck', { x: [split + (params.foot > 0 ? FOOT_GAP : 0), x[1]], y, z }),
-		...(params.foot > 0 ? [boardIn('foot', 'Foot section', params.boardSheet, 'foot', { x: [x[0], split], y, z })] : []),
+		...(params.foot > 0
+			? [
+					boardIn('foot', 'Foot section', params.boardSheet, 'foot', { x: [x[0], split], y, z }),
+					// Its front edge lies on a ledge under the rear edge of the platform.
+					barIn(
+						'foot-ledge',
+						'Ledge for the foot section',
+						params.frameBar,
+						'deck',
+						{
+							x: [split - bar.width / 2, split + FOOT_GAP + bar.width / 2],
+							y: [y[0] + bar.thickness, y[1] - bar.thickness],
+							z: [z[0] - bar.thickness, z[0]]
+						},
+						'y'
+					)
+				]
+			: []),
 		...sides.flatMap(({ side, at, post }) => [
 			barIn(`edge-${side}`, `Edge bar ${side}`, params.frameBar, 'deck', { x: [split + FOOT_GAP, x[1]], y: at, z: edge }, 'x'),
 			...pins.map((pin, i) =>

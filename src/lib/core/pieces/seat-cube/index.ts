@@ -20,6 +20,8 @@ const WAYS: Readonly<Record<Params['leaves'], readonly Facing[]>> = {
 
 /** How far a bar under a leaf comes out, as a share of the leaf. */
 const PROPPED = 0.6;
+/** So much of it, as a share of how far it comes out, stays in the cube: on less it tips out. */
+const KEPT_IN = 0.3;
 /** Play between two leaves that meet in the middle of the lid, mm. */
 const MEETING = 2;
 
@@ -51,7 +53,9 @@ function leafOf(
 	const middle = lengthwise ? (y[0] + y[1]) / 2 : (x[0] + x[1]) / 2;
 	const slot: Range = [middle - bar.thickness / 2, middle + bar.thickness / 2];
 	const propZ: Range = [h - thick - bar.width, h - thick];
-	const inside: Range = towardsHigh ? [edge - PROPPED * long - thick, edge] : [edge, edge + PROPPED * long + thick];
+	const reach = PROPPED * long;
+	const whole = reach * (1 + KEPT_IN) + thick;
+	const inside: Range = towardsHigh ? [edge - whole, edge] : [edge, edge + whole];
 	const prop = lengthwise ? { x: inside, y: slot, z: propZ } : { x: slot, y: inside, z: propZ };
 	const out = lengthwise ? vec3(s, 0, 0) : vec3(0, s, 0);
 	// From lying on the lid it turns over its edge: about y for one along the vehicle, about x for one across it.
@@ -60,7 +64,7 @@ function leafOf(
 	return {
 		links: [
 			{ id, parent: 'lid', joint: hingeAt(origin, axis, Math.PI) },
-			{ id: `prop-${way}`, parent: 'cube', joint: { type: 'slide', axis: out, range: [0, PROPPED * long] } }
+			{ id: `prop-${way}`, parent: 'cube', joint: { type: 'slide', axis: out, range: [0, reach] } }
 		],
 		parts: [
 			boardIn(id, 'Leaf', params.boardSheet, id, box(folded, [h, h + thick])),
@@ -69,14 +73,14 @@ function leafOf(
 		top: lengthwise ? { x: open, y } : { x, y: open },
 		hardware: [
 			{ name: 'Hinge for a leaf', count: 2 },
-			{ name: 'Stop for a pull-out bar', count: 1 }
+			{ name: 'Guide for a pull-out bar, with a stop', count: 1 }
 		],
 		margin: {
 			id: `prop-${way}`,
 			title: `bar under the leaf to the ${way} stays in the cube`,
-			margin: over[1] - over[0] - thick - (PROPPED * long + thick),
+			margin: over[1] - over[0] - thick - whole,
 			comfort: 10,
-			why: 'As much of the bar as carries the leaf has to fit inside the cube when it is pushed in.',
+			why: 'The bar that carries the leaf has to fit inside the cube when it is pushed in, with what stays in the cube when it is out.',
 			at: vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, propZ[0]),
 			states: ['cube']
 		}
@@ -243,7 +247,7 @@ export const seatCube = pieceKind({
 				{ part: 'wall-front', by: 'floor', kind: 'floor' },
 				...ways.flatMap((way) => [
 					{ part: `leaf-${way}`, by: `prop-${way}`, kind: 'prop' as const },
-					{ part: `prop-${way}`, by: 'lid', kind: 'slide' as const }
+					{ part: `prop-${way}`, by: 'guide', kind: 'slide' as const }
 				])
 			],
 			spaces: [

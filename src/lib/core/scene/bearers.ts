@@ -6,9 +6,8 @@ import type { PlacedPart, Scene } from '../modes';
 /** Whether a place lies over a block, seen from above. */
 const over = ({ x, y }: Box, at: Vec3): boolean => at.x > x[0] && at.x < x[1] && at.y > y[0] && at.y < y[1];
 
-/** Heights of everything that could bear a foot at a place: the floor or the bottom of a pit, arches, steps, seats and level parts but one. */
-export function bearersAt(scene: Scene, at: Vec3, except?: PlacedPart): { name: string; top: number }[] {
-	const { interior } = scene;
+/** Heights of everything of the vehicle that could bear a foot at a place: the floor or the bottom of a pit, arches, steps and seats. */
+export function vehicleBearersAt({ interior, seats }: Pick<Scene, 'interior' | 'seats'>, at: Vec3): { name: string; top: number }[] {
 	const pit = interior.pits.find(({ box }) => over(box, at));
 	return [
 		pit ? { name: pit.name.toLowerCase(), top: pit.box.z[0] } : { name: 'the floor', top: 0 },
@@ -16,21 +15,26 @@ export function bearersAt(scene: Scene, at: Vec3, except?: PlacedPart): { name: 
 			.map((arch) => ({ name: 'the wheel arch', top: archTopOver(arch, [at.x - 1, at.x + 1], [at.y - 1, at.y + 1]) }))
 			.filter(({ top }) => top > 0),
 		...interior.fixtures.filter(({ box }) => over(box, at)).map(({ name, box }) => ({ name: name.toLowerCase(), top: box.z[1] })),
-		...scene.seats.flatMap((seat) =>
+		...seats.flatMap((seat) =>
 			at.y > seat.y[0] && at.y < seat.y[1]
 				? seat.profiles.flatMap((profile) => {
 						const top = heightAt(profile, at.x);
 						return top === undefined ? [] : [{ name: seat.name.toLowerCase(), top }];
 					})
 				: []
-		),
-		...scene.pieces.flatMap((piece) =>
-			piece.parts
-				.filter((placed) => placed !== except && placed.footprint && over(placed.box, at) && contains(placed.footprint, at))
-				.map(({ part, box }) => ({ name: `${part.name.toLowerCase()} of ${piece.name}`, top: box.z[1] }))
 		)
 	];
 }
+
+/** The same with the level parts of pieces, all but one. */
+export const bearersAt = (scene: Scene, at: Vec3, except?: PlacedPart): { name: string; top: number }[] => [
+	...vehicleBearersAt(scene, at),
+	...scene.pieces.flatMap((piece) =>
+		piece.parts
+			.filter((placed) => placed !== except && placed.footprint && over(placed.box, at) && contains(placed.footprint, at))
+			.map(({ part, box }) => ({ name: `${part.name.toLowerCase()} of ${piece.name}`, top: box.z[1] }))
+	)
+];
 
 /** The top of a side view at a place along it; undefined beside it. */
 function heightAt(profile: readonly { x: number; y: number }[], x: number): number | undefined {

@@ -1,0 +1,252 @@
+import { area, bounds, contains, segmentDistance, type Polygon } from '../geometry/polygon';
+import { vec2, type Vec2 } from '../geometry/vector';
+import type { Scene } from '../modes';
+import { placeSleepers, pointOf } from '../people';
+import { padMass, partMass, type Surface } from '../pieces';
+import type { Person, Plan, Stock } from '../plan';
+import type { PointLoad } from './elastic';
+import type { Frame, Member } from './members';
+
+/** Forces on members, by their number. */
+export type Loads = Map<number, PointLoad[]>;
+
+/** How long a load stays: by this wood is as strong as EN 1995-1-1 says. */
+export type Duration = 'permanent' | 'medium' | 'short';
+
+/** One thing that is done with a build: who does what where. */
+export interface LoadCase {
+	/** In words, such as “Ida and Jon lie on it” or “a knee”. */
+	name: string;
+	duration: Duration;
+	/** What a sudden load counts for more than at rest. */
+	sudden: number;
+	/** What it puts on members: on others than those that give way under it, where a pad can bridge them. */
+	on(yielding: ReadonlySet<number>): Loads;
+}
+
+/** Standard acceleration of gravity, m/s². */
+export const GRAVITY = 9.80665;
+/** A short load counts half as much again: somebody drops on a knee instead of lowering it; our own figure. */
+const SUDDEN = 1.5;
+/** Share of a body on one knee, on a hand that leans on a table, and the side of the patch that it presses on, mm. */
+const KNEE = 0.7;
+const HAND = 0.3;
+const PATCH = 80;
+/** Somebody who sits presses on so much along an edge and in from it, mm. */
+const SEAT = { along: 300, in: 200 };
+
+/** A patch is so many places each way, by their shares of its size from its middle. */
+const PATCH_SHARES = [-0.375, -0.125, 0.125, 0.375];
+
+/** Shares of the body's mass over its length, from the crown (Winter, Biomechanics and Motor Control of Human Movement, segment masses). */
+const SEGMENTS: readonly { from: number; to: number; mass: number; half: number }[] = [
+	{ from: 0, to: 0.13, mass: 0.081, half: 0.04 },
+	{ from: 0.13, to: 0.48, mass: 0.597, half: 0.09 },
+	{ from: 0.48, to: 0.72, mass: 0.2, half: 0.06 },
+	{ from: 0.72, to: 1, mass: 0.122, half: 0.05 }
+];
+/** So many places along and across each segment. */
+const [ALONG, ACROSS] = [5, 3];
+
+/** A pad spreads what lies on it to boards that are no further beside, mm; and it is no thicker than so much with what is under it. */
+const BESIDE = 110;
+const THICKEST = 330;
+const ABOVE = 30;
+/** Boards that lie this little lower bear as well, mm. */
+const LOWER = 40;
+
+const NONE: ReadonlySet<number> = new Set();
+
+/** What bears a force at a place from a height down: a member and the place on it; nothing where the vehicle bears it. */
+function borneBy(
+	members: readonly Member[],
+	at: Vec2,
+	height: number,
+	yielding: ReadonlySet<number> = NONE
+): { member: number; at: Vec2 } | undefined {
+	let best: { member: number; at: Vec2; away: number; top: number } | undefined;
+	let highest = -Infinity;
+	const near: NonNullable<typeof best>[] = [];
+	members.forEach(({ placed: { box }, outline, holes, top, role }, member) => {
+		if (role === 'leg' || top > height + ABOVE || top < height - THICKEST || yielding.has(member)) return;
+		const to = vec2(Math.max(box.x[0], Math.min(box.x[1], at.x)), Math.max(box.y[0], Math.min(box.y[1], at.y)));
+		const away = Math.hypot(to.x - at.x, to.y - at.y);
+		if (away > BESIDE) return;
+		const on = away === 0 && contains(outline, at) && !holes.some((hole) => contains(hole, at));
+		const beside = on ? 0 : Math.max(1, away);
+		near.push({ member, at: on ? at : to, away: beside, top });
+		highest = Math.max(highest, top);
+	});
+	for (const one of near)
+		if (one.top >= highest - LOWER && (!best || one.away < best.away || (one.away === best.away && one.top > best.top))) best = one;
+	return best;
+}
+
+/** Adds a force to some loads where something bears it. */
+function drop(
+	loads: Loads,
+	members: readonly Member[],
+	at: Vec2,
+	height: number,
+	newtons: number,
+	yielding: ReadonlySet<number> = NONE
+): void {
+	const borne = borneBy(members, at, height, yielding);
+	if (borne) put(loads, borne.member, { at: borne.at, newtons });
+}
+
+const put = (loads: Loads, member: number, load: PointLoad) => {
+	const own = loads.get(member);
+	if (own) own.push(load);
+	else loads.set(member, [load]);
+};
+
+/** Places spread evenly over an outline. */
+function spread(outline: Polygon, n: number): Vec2[] {
+	const { x, y } = bounds(outline);
+	const at = ([low, high]: [number, number], i: number) => low + ((i + 0.5) * (high - low)) / n;
+	const places = Array.from({ length: n * n }, (_, i) => vec2(at(x, i % n), at(y, Math.floor(i / n))));
+	const inside = places.filter((p) => contains(outline, p));
+	return inside.length > 0 ? inside : [vec2((x[0] + x[1]) / 2, (y[0] + y[1]) / 2)];
+}
+
+/** What is built, with its pads, what is in its drawers and things that lie on it: it stands loaded for years. */
+export function ownWeight(scene: Scene, { members }: Frame, stock: Stock): Loads {
+	const loads: Loads = new Map();
+	const own = new Map(members.map((member, i) => [member.placed, i]));
+	for (const piece of scene.pieces) {
+		for (const placed of piece.parts) {
+			const newtons = partMass(placed.part, stock) * GRAVITY;
+			const member = own.get(placed);
+			const places = spread(placed.footprint && area(placed.footprint) > 0 ? placed.footprint : corners(placed.box), 4);
+			for (const at of places)
+				if (member !== undefined) put(loads, member, { at, newtons: newtons / places.length });
+				else drop(loads, members, at, placed.box.z[0], newtons / places.length);
+		}
+		for (const { pad, footprint, box } of piece.pads) {
+			const places = spread(footprint ?? corners(box), 5);
+			for (const at of places) drop(loads, members, at, box.z[0], (padMass(pad) * GRAVITY) / places.length);
+		}
+		for (const { box, content } of piece.assembly.drawers) {
+			const places = spread(corners(box), 4);
+			for (const at of places) drop(loads, members, at, box.z[0] + ABOVE, (content * GRAVITY) / places.length);
+		}
+	}
+	return loads;
+}
+
+const corners = ({ x, y }: { x: [number, number]; y: [number, number] }): Polygon => [
+	vec2(x[0], y[0]),
+	vec2(x[1], y[0]),
+	vec2(x[1], y[1]),
+	vec2(x[0], y[1])
+];
+
+/** Everybody who lies somewhere in a mode, as they lie; none where nobody does. */
+function lyingCase(scene: Scene, crew: Plan['crew'], { members }: Frame): LoadCase[] {
+	const sleepers = placeSleepers(crew, scene);
+	if (sleepers.length === 0) return [];
+	const on = (yielding: ReadonlySet<number>): Loads => {
+		const loads: Loads = new Map();
+		for (const { person, rest, z } of sleepers) {
+			const along = Math.atan2(rest.feet.y - rest.crown.y, rest.feet.x - rest.crown.x);
+			for (const { from, to, mass, half } of SEGMENTS)
+				for (let i = 0; i < ALONG; i++)
+					for (let k = 0; k < ACROSS; k++) {
+						const centre = pointOf(rest, from + ((i + 0.5) / ALONG) * (to - from));
+						const beside = ((2 * (k + 0.5)) / ACROSS - 1) * half * person.stature;
+						const at = vec2(centre.x - Math.sin(along) * beside, centre.y + Math.cos(along) * beside);
+						drop(loads, members, at, z, (person.weight * mass * GRAVITY) / (ALONG * ACROSS), yielding);
+					}
+		}
+		return loads;
+	};
+	return [{ name: `${sleepers.map(({ person }) => person.name).join(' and ')} lying`, duration: 'medium', sudden: 1, on }];
+}
+
+/** Places of a member where a load is felt most: furthest from all that bears it, inside and at its edge; and how far that is, mm. */
+function weakPlaces({ role, outline, holes, ends }: Member, borne: readonly Vec2[]): { at: Vec2; away: number }[] {
+	if (borne.length === 0) return [];
+	const furthest = (places: readonly Vec2[]) =>
+		places
+			.map((at) => ({ at, away: Math.min(...borne.map((b) => Math.hypot(b.x - at.x, b.y - at.y))) }))
+			.reduce((best, one) => (one.away > best.away ? one : best));
+	if (role !== 'plate') {
+		const [a, b] = ends!;
+		return [furthest(Array.from({ length: 41 }, (_, i) => vec2(a.x + (i / 40) * (b.x - a.x), a.y + (i / 40) * (b.y - a.y))))];
+	}
+	const inside = spread(outline, 24).filter((p) => !holes.some((hole) => contains(hole, p)));
+	const rim = inside.filter((p) => outline.some((b, i) => segmentDistance(p, outline.at(i - 1)!, b) < RIM));
+	const [middle, edge] = [furthest(inside), furthest(rim.length > 0 ? rim : inside)];
+	return Math.hypot(middle.at.x - edge.at.x, middle.at.y - edge.at.y) > PATCH ? [middle, edge] : [middle];
+}
+
+/** The rim of a board: nobody sits or kneels nearer to its edge than this on average, mm. */
+const RIM = 60;
+
+const heaviest = (crew: Plan['crew']): Person | undefined =>
+	Object.values(crew).reduce<Person | undefined>((best, one) => (!best || one.weight > best.weight ? one : best), undefined);
+
+/** Boards and slats that make a surface, by their numbers. */
+function madeOf({ members }: Frame, piece: string, { outline, base }: Surface): number[] {
+	return members.flatMap((member, i) => {
+		if (member.piece !== piece || member.role === 'leg' || Math.abs(member.top - base) > LOWER) return [];
+		const { x, y } = bounds(member.outline);
+		return contains(outline, vec2((x[0] + x[1]) / 2, (y[0] + y[1]) / 2)) ? [i] : [];
+	});
+}
+
+/** What makes a surface where it is weakest: slats of one sort go by the one that is furthest from what bears it. */
+function weakest({ members, contacts }: Frame, made: readonly number[]): { member: Member; at: Vec2 }[] {
+	const found = new Map<string, { member: Member; at: Vec2; away: number }>();
+	for (const i of made) {
+		const member = members[i];
+		const borne = contacts.filter(({ upper }) => upper === i).map(({ at }) => at);
+		for (const [n, { at, away }] of weakPlaces(member, borne).entries()) {
+			const { part } = member.placed;
+			const sort = member.role === 'beam' ? `${part.stock} ${part.link}` : `${i} ${n}`;
+			const known = found.get(sort);
+			if (!known || known.away < away) found.set(sort, { member, at, away });
+		}
+	}
+	return [...found.values()];
+}
+
+/** A knee, somebody who sits down, a hand that leans: wherever the boards and slats of a surface bear it worst. */
+function shortCases(scene: Scene, crew: Plan['crew'], frame: Frame): LoadCase[] {
+	const person = heaviest(crew);
+	if (!person) return [];
+	const weight = person.weight * GRAVITY;
+	return scene.pieces.flatMap((piece) =>
+		piece.assembly.surfaces
+			.filter(({ states, use }) => states.includes(piece.state.id) && use !== 'animal')
+			.flatMap((surface) =>
+				weakest(frame, madeOf(frame, piece.id, surface)).flatMap(({ member, at }): LoadCase[] => {
+					// Through a pad a load spreads by half its thickness to every side.
+					const pressed = (name: string, size: { x: number; y: number }, newtons: number): LoadCase => ({
+						name: `${person.name} ${name}`,
+						duration: 'short',
+						sudden: SUDDEN,
+						on(yielding) {
+							const loads: Loads = new Map();
+							for (const sx of PATCH_SHARES)
+								for (const sy of PATCH_SHARES) {
+									const place = vec2(at.x + sx * (size.x + surface.pad), at.y + sy * (size.y + surface.pad));
+									drop(loads, frame.members, place, surface.base, newtons / PATCH_SHARES.length ** 2, yielding);
+								}
+							return loads;
+						}
+					});
+					const square = { x: PATCH, y: PATCH };
+					if (surface.use === 'work') return [pressed('leans on it with a hand', square, HAND * weight)];
+					const { x, y } = bounds(member.outline);
+					const seat = x[1] - x[0] > y[1] - y[0] ? { x: SEAT.along, y: SEAT.in } : { x: SEAT.in, y: SEAT.along };
+					return [pressed('kneels on it', square, KNEE * weight), pressed('sits down on it', seat, weight)];
+				})
+			)
+	);
+}
+
+/** Everything that a build is asked to bear in a mode: nobody climbs about while driving. */
+export const loadCases = (scene: Scene, crew: Plan['crew'], frame: Frame): LoadCase[] =>
+	scene.mode.use === 'drive' ? [] : [...lyingCase(scene, crew, frame), ...shortCases(scene, crew, frame)];
