@@ -53,8 +53,15 @@ let plan: Plan | undefined;
 let tolerances: Tolerances = {};
 /** Whether each mode can be got to, as it was last worked out. */
 let reached: Finding[] = [];
-/** Of those, what is about modes that are there still. */
-const stillTrue = ({ modes }: Plan) => reached.filter((finding) => finding.modes.every((id) => Object.hasOwn(modes, id)));
+/** How what is built bears, as it was last worked out elsewhere. */
+let borne: Finding[] = [];
+/** Of those, what is about modes and pieces that are there still. */
+const stillTrue = ({ modes, pieces }: Plan) => [
+	...reached.filter((finding) => finding.modes.every((id) => Object.hasOwn(modes, id))),
+	...borne.filter(
+		({ modes: of, subjects }) => of.every((id) => Object.hasOwn(modes, id)) && subjects.every((id) => Object.hasOwn(pieces, id))
+	)
+];
 /** Rises with every new plan: work for an older one stops. */
 let turn = 0;
 let studied: { plan: Plan; study: HeightStudy } | undefined;
@@ -97,7 +104,7 @@ const derive = {
 		const conversions = await stepping(conversionsOf(present), stale);
 		if (!conversions) return;
 		reached = conversions;
-		const findings = worstFirst(findingsOf(present, tolerances), reached);
+		const findings = worstFirst(findingsOf(present, tolerances), stillTrue(present));
 		const longest: Refined['longest'] = [];
 		const pairs: Refined['pairs'] = [];
 		for (const modeId of Object.keys(present.modes)) {
@@ -118,6 +125,12 @@ const derive = {
 			report({ findings, longest, pairs, progress: 0.5 + (0.5 * (i + 1)) / clashes.length });
 		}
 		report({ findings, longest, pairs, progress: 1 });
+	},
+
+	/** Takes up how the plan bears, which is worked out elsewhere; gives all findings together. */
+	takeBorne(found: Finding[]): Finding[] | undefined {
+		borne = found;
+		return plan && worstFirst(findingsOf(plan, tolerances), stillTrue(plan));
 	},
 
 	/** What settles one finding of the plan last looked at, whatever its status; nothing when it is not found any more. */

@@ -4,6 +4,7 @@ import type { HeightStudy, Lever } from '../core/height';
 import type { Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
 import { newest } from './newest';
+import { Strengths } from './strengths.svelte';
 import DeriveWorkerThread from './derive.worker.ts?worker';
 import type { DeriveWorker, Gaze, Look, Refined } from './derive.worker';
 
@@ -24,6 +25,8 @@ export class Derived {
 	private opened: { id: string; system: UnitSystem } | undefined;
 	/** Share of the slower work that is done. */
 	progress = $state(0);
+	/** How what is built bears. */
+	readonly strengths = new Strengths(({ findings }) => void this.takeBorne(findings));
 	/** A sentence when the worker failed. */
 	failure: string | undefined = $state();
 	private readonly remote: Remote<DeriveWorker>;
@@ -42,6 +45,7 @@ export class Derived {
 	/** Asks for everything that follows from a plan. */
 	ask(plan: Plan, gaze: Gaze, system: UnitSystem): void {
 		this.work({ plan, gaze, system });
+		this.strengths.ask(plan);
 	}
 
 	private readonly work = newest(async ({ plan, gaze, system }: { plan: Plan; gaze: Gaze; system: UnitSystem }) => {
@@ -70,6 +74,13 @@ export class Derived {
 		} catch (error) {
 			this.failure = `${otherwise}: ${(error as Error).message}`;
 		}
+	}
+
+	private async takeBorne(borne: Finding[]): Promise<void> {
+		await this.attempt('What bears could not be told', async () => {
+			const findings = await this.remote.takeBorne(borne);
+			if (findings) this.findings = keepFixes(this.findings, findings);
+		});
 	}
 
 	private async refine(selected: string | undefined, system: UnitSystem): Promise<void> {
@@ -147,6 +158,7 @@ export class Derived {
 
 	stop(): void {
 		clearTimeout(this.rest);
+		this.strengths.stop();
 		this.worker.terminate();
 	}
 }

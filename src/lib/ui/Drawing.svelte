@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import { formatLength, withUnits } from '../core/units';
 	import { project, type Dimension, type Shape, type View, type ViewName } from '../core/views';
@@ -30,6 +31,8 @@
 		onselect?: (of: string, part?: string) => void;
 		ondrag?: (step: DragStep) => void;
 		onsection?: (x: number) => void;
+		/** Drawn over everything, in the drawing's own mm; it is given how many of these a pixel is. */
+		over?: Snippet<[mmPerPixel: number]>;
 	}
 	let {
 		view,
@@ -43,7 +46,8 @@
 		picked,
 		onselect,
 		ondrag,
-		onsection
+		onsection,
+		over
 	}: Props = $props();
 
 	let width = $state(400);
@@ -222,6 +226,7 @@
 				</g>
 			{/if}
 		{/if}
+		{@render over?.(scale)}
 	</svg>
 </figure>
 

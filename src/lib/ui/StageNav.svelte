@@ -26,6 +26,7 @@
 		},
 		{ id: 'compare', name: 'Compare', note: variants > 0 ? `${variants + 1}` : '' },
 		{ id: 'conversion', name: 'Conversion', note: '' },
+		{ id: 'strength', name: 'Strength', note: '' },
 		{ id: 'cutting', name: 'Cutting', note: '' }
 	]);
 </script>

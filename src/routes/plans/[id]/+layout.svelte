@@ -44,7 +44,18 @@
 		const leave = session.start();
 		// Once the page works, what the other stages need: they open without the server as well.
 		const later = setTimeout(() => {
-			const stages = ['interior', 'interior/walk', 'interior/scan', 'people', 'find', 'layout', 'compare', 'conversion', 'cutting'];
+			const stages = [
+				'interior',
+				'interior/walk',
+				'interior/scan',
+				'people',
+				'find',
+				'layout',
+				'compare',
+				'conversion',
+				'strength',
+				'cutting'
+			];
 			void fetchAhead(() => Promise.all(stages.map((stage) => preloadCode(`/plans/${id}/${stage}`))));
 		}, 1000);
 		return () => {

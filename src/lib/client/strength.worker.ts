@@ -1,0 +1,60 @@
+import { expose } from 'comlink';
+import { strengthsOf, type Finding } from '../core/checks';
+import { sceneOf } from '../core/derive';
+import { shareStructure } from '../core/plan/share';
+import type { Plan } from '../core/plan';
+import { remadeOf, type Remade } from '../core/search';
+import { strengthIn, type Strength } from '../core/structure';
+import { breathe } from './breathe';
+
+/** What is known so far of how a plan bears what is asked of it. */
+export interface Borne {
+	/** Of each mode that is done. */
+	modes: Record<string, Strength>;
+	findings: Finding[];
+}
+
+let plan: Plan | undefined;
+/** Rises with every new question: work for an older one stops. */
+let turn = 0;
+
+function adopt(next: Plan): { present: Plan; mine: number } {
+	plan = shareStructure(plan, next);
+	return { present: plan, mine: ++turn };
+}
+
+const strength = {
+	/** Works a plan out mode by mode, saying how far it is; nothing when something newer is asked meanwhile. */
+	async borne(next: Plan, report: (progress: number) => void): Promise<Borne | undefined> {
+		const { present, mine } = adopt(next);
+		const run = strengthsOf(present);
+		const modes = Object.keys(present.modes);
+		for (;;) {
+			const step = run.next();
+			if (step.done) {
+				const known = modes.map((id): [string, Strength] => [id, strengthIn(sceneOf(present, id), present)]);
+				return { modes: Object.fromEntries(known), findings: step.value };
+			}
+			report(step.value / modes.length);
+			await breathe();
+			if (mine !== turn) return undefined;
+		}
+	},
+
+	/** A piece cut from other stock, reporting as it is tried; ends early when something newer is asked. */
+	async remade(next: Plan, piece: string, report: (progress: number, found: Remade[]) => void): Promise<Remade[] | undefined> {
+		const { present, mine } = adopt(next);
+		const run = remadeOf(present, piece);
+		for (;;) {
+			const step = run.next();
+			if (step.done) return step.value;
+			report(step.value.done / step.value.of, step.value.found);
+			await breathe();
+			if (mine !== turn) return undefined;
+		}
+	}
+};
+
+export type StrengthWorker = typeof strength;
+
+expose(strength);

@@ -1,0 +1,88 @@
+<script lang="ts">
+	import { preferences } from '../client/preferences.svelte';
+	import type { MemberStrength } from '../core/structure';
+	import { formatLength, formatMass } from '../core/units';
+
+	let { member }: { member: MemberStrength } = $props();
+
+	const long = (mm: number) => formatLength(Math.round(mm * 10) / 10, preferences.units);
+	const stress = (value: number) => value.toFixed(1);
+	const G = 9.80665;
+	const BY: Record<NonNullable<MemberStrength['stress']>['by'], string> = {
+		bending: 'bending: moment over section modulus',
+		'bending across the grain': 'bending across the grain of the face',
+		shear: 'shear: force over the section that carries it',
+		pressure: 'pressure: force over the section',
+		buckling: 'a leg that buckles: EN 1995-1-1, 6.3.2'
+	};
+</script>
+
+<div class="detail">
+	<h3>{member.name} <span class="quiet">{member.material}</span></h3>
+	{#if member.tips}
+		<p class="bad">
+			It tips when {member.tips}: what bears it lies too far in, and nothing holds it down. A support further out, or a fastening, settles
+			it.
+		</p>
+	{/if}
+	{#if member.stress}
+		{@const { stress: s } = { stress: member.stress }}
+		<p>
+			<strong class="figures">{Math.round(s.used * 100)} %</strong> of its strength, when {s.under.replace(' lying', ' lie there')}.
+		</p>
+		<table class="figures">
+			<tbody>
+				<tr><th>What decides</th><td>{BY[s.by]}</td></tr>
+				<tr><th>Stress there</th><td>{stress(s.stress)} N/mm²</td></tr>
+				<tr
+					><th>Allowed</th><td
+						>{stress(s.strength)} = {stress(s.characteristic)} × {s.share.toFixed(2)}{member.source.startsWith('EN 1999') ||
+						member.source.startsWith('EN 1993')
+							? ' (yield over 1.5)'
+							: ' (time and moisture over certainty: k_mod / γ_M)'}</td
+					></tr
+				>
+				<tr><th>Passes on</th><td>{formatMass(member.carries / G, preferences.units)} at most</td></tr>
+			</tbody>
+		</table>
+	{/if}
+	{#if member.sag}
+		<p>
+			Sags <strong class="figures">{long(member.sag.mm)}</strong> between what bears it, about
+			<span class="figures">{long(member.sag.span)}</span> apart: {member.sag.under}. Up to
+			<span class="figures">{long(member.sag.limit)}</span> is hardly noticed there.
+		</p>
+	{/if}
+	<p class="quiet">Figures of the material: {member.source}. Typical ones; knots, moisture and what you really bought differ.</p>
+</div>
+
+<style>
+	.detail {
+		font-size: 12.5px;
+	}
+	h3 {
+		margin: 0 0 2px;
+		font-size: 14px;
+	}
+	h3 .quiet {
+		font-weight: 400;
+	}
+	p {
+		margin: 3px 0;
+	}
+	table {
+		border-collapse: collapse;
+		font-size: 12px;
+	}
+	th {
+		text-align: left;
+		font-weight: 400;
+		color: var(--ink-soft);
+		padding: 1px 10px 1px 0;
+		vertical-align: top;
+		white-space: nowrap;
+	}
+	.bad {
+		color: var(--clash);
+	}
+</style>

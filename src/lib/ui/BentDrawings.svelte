@@ -1,0 +1,183 @@
+<script lang="ts">
+	import type { View } from '../core/views';
+	import type { MemberStrength } from '../core/structure';
+	import { preferences } from '../client/preferences.svelte';
+	import { formatLength } from '../core/units';
+	import Drawing from './Drawing.svelte';
+
+	interface Props {
+		views: { above: View; long: View };
+		members: readonly MemberStrength[];
+		/** The part looked at, by its id. */
+		chosen: string | undefined;
+		onchoose: (part: string) => void;
+	}
+	let { views, members, chosen, onchoose }: Props = $props();
+
+	const statusOf = ({ stress, tips }: MemberStrength) =>
+		tips || (stress && stress.used > 1) ? 'clash' : stress && stress.used > 0.9 ? 'tight' : 'clear';
+	const deepest = $derived(Math.max(0, ...members.flatMap(({ bent }) => bent.map(({ down }) => down))));
+	/** Sags are drawn so much larger that the deepest shows, and never smaller than they are. */
+	const STEPS = [1, 2, 5, 10, 20, 50];
+	const factor = $derived(STEPS.findLast((step) => step * deepest <= 90) ?? 1);
+	/** The lowest line of a bent part along the vehicle: the deepest of its places in each stretch. */
+	function lineOf({ bent }: MemberStrength): { x: number; z: number }[] {
+		const stretches = new Map<number, (typeof bent)[number]>();
+		for (const place of bent) {
+			const stretch = Math.round(place.x / 40);
+			const known = stretches.get(stretch);
+			if (!known || place.down > known.down) stretches.set(stretch, place);
+		}
+		return [...stretches.entries()].sort(([a], [b]) => a - b).map(([, { x, z, down }]) => ({ x, z: z - factor * down }));
+	}
+	const path = (points: { x: number; y: number }[]) =>
+		points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
+	const level = $derived(members.filter(({ role }) => role !== 'leg'));
+	const long = (mm: number) => formatLength(Math.round(mm * 10) / 10, preferences.units);
+	const percent = (share: number) => `${Math.round(share * 100)} %`;
+	const shown = $derived(members.find(({ part }) => part === chosen));
+</script>
+
+<div class="drawings">
+	<section class="card" aria-label="From above">
+		<h3>From above <span class="quiet">how much of its strength each part uses</span></h3>
+		<div class="drawing">
+			<Drawing view={{ ...views.above, dimensions: [] }} title="From above, parts by how much of their strength is used">
+				{#snippet over(px)}
+					{#each level as member (member.part)}
+						<!-- What is chosen here can be chosen in the list by keyboard. -->
+						<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events -->
+						<path
+							d="{path(member.outline)}Z"
+							transform="scale(1 -1)"
+							class="part {statusOf(member)}"
+							class:chosen={member.part === chosen}
+							onclick={() => onchoose(member.part)}
+						>
+							<title>{member.name}{member.stress ? `, used to ${percent(member.stress.used)}` : ''}</title>
+						</path>
+					{/each}
+					{#if shown?.stress}
+						{@const { at, used } = shown.stress}
+						<g class="mark">
+							<circle cx={at.x} cy={-at.y} r={7 * px} stroke-width={2.5 * px} />
+							<text x={at.x + 11 * px} y={-at.y - 7 * px} font-size={12.5 * px} stroke-width={4 * px}>{percent(used)}</text>
+						</g>
+					{/if}
+				{/snippet}
+			</Drawing>
+		</div>
+	</section>
+	<section class="card" aria-label="From the side">
+		<h3>
+			From the side <span class="quiet"
+				>{deepest >= 0.05
+					? `bent shape, ${factor === 1 ? 'to scale' : `${factor} times as deep`}; ${long(deepest)} at most`
+					: 'nothing bends noticeably'}</span
+			>
+		</h3>
+		<div class="drawing">
+			<Drawing view={{ ...views.long, dimensions: [] }} title="From the side, with the bent shape">
+				{#snippet over(px)}
+					{#each level as member (member.part)}
+						{@const line = lineOf(member).map(({ x, z }) => ({ x, y: -z }))}
+						{#if line.length > 1}
+							<path
+								d={path(line)}
+								class="bent {statusOf(member)}"
+								class:chosen={member.part === chosen}
+								stroke-width={member.part === chosen ? 3 * px : 1.6 * px}
+							/>
+						{/if}
+					{/each}
+					{#if shown?.sag && shown.sag.mm >= 0.05}
+						{@const { at, mm } = shown.sag}
+						<g class="mark">
+							<text x={at.x} y={-at.z - 10 * px} font-size={12.5 * px} stroke-width={4 * px} text-anchor="middle">{long(mm)}</text>
+						</g>
+					{/if}
+				{/snippet}
+			</Drawing>
+		</div>
+	</section>
+</div>
+
+<style>
+	.drawings {
+		display: grid;
+		grid-template-rows: minmax(0, 1.1fr) minmax(0, 1fr);
+		gap: 8px;
+		min-height: 0;
+	}
+	section {
+		display: flex;
+		flex-direction: column;
+		min-height: 0;
+		padding: 6px 10px 8px;
+	}
+	h3 {
+		margin: 0 0 4px;
+		font-size: 13px;
+	}
+	h3 .quiet {
+		font-weight: 400;
+	}
+	.drawing {
+		flex: 1;
+		min-height: 0;
+	}
+	path {
+		vector-effect: non-scaling-stroke;
+		stroke-linejoin: round;
+	}
+	.part {
+		fill: transparent;
+		stroke: none;
+		cursor: pointer;
+	}
+	.part.tight {
+		fill: color-mix(in srgb, var(--tight) 45%, transparent);
+	}
+	.part.clash {
+		fill: color-mix(in srgb, var(--clash) 55%, transparent);
+	}
+	.part.chosen {
+		stroke: var(--accent);
+		stroke-width: 3;
+	}
+	.bent {
+		fill: none;
+		stroke: var(--ink);
+		vector-effect: none;
+	}
+	.bent.tight {
+		stroke: var(--tight);
+	}
+	.bent.clash {
+		stroke: var(--clash);
+	}
+	.bent.chosen {
+		stroke: var(--accent);
+	}
+	.mark circle {
+		fill: none;
+		stroke: var(--accent);
+	}
+	.mark text {
+		fill: var(--accent);
+		stroke: var(--room);
+		paint-order: stroke;
+		font-family: var(--font-figures);
+		font-weight: 600;
+	}
+	@media (max-width: 900px) {
+		.drawings {
+			display: flex;
+			flex-direction: column;
+		}
+		.drawing {
+			flex: none;
+			height: 220px;
+		}
+	}
+</style>
