@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { conversionFindings, findingsOf } from '../src/lib/core/checks';
+import { conversionFindings, findingsOf, strengthFindings } from '../src/lib/core/checks';
 import { readPlanFile } from '../src/lib/core/plan';
 import { times } from '../src/lib/core/testing/thorough';
-import { EXIT, run } from './run';
+import { EXIT } from './command';
+import { run } from './run';
 
 const folder = join(import.meta.dirname, '../examples');
 const numbered = readdirSync(folder).filter((name) => /^\d\d-.*\.nook\.json$/.test(name));
@@ -27,8 +28,10 @@ describe.each(numbered)('%s', (name) => {
 		const read = readPlanFile(readFileSync(file, 'utf8'));
 		if (!read.ok) throw new Error(read.faults.join());
 		// Without tolerances: what is a clash with them is one all the more.
-		const findings = [...findingsOf(read.plan), ...conversionFindings(read.plan)];
+		const findings = [...findingsOf(read.plan), ...conversionFindings(read.plan), ...strengthFindings(read.plan)];
 		expect(findings.filter(({ status }) => status === 'clash')).toEqual([]);
+		// Whatever it is cut from and borne by is known.
+		expect(findings.filter(({ rule, unknown }) => unknown && (rule === 'strength' || rule === 'borne'))).toEqual([]);
 	});
 	it('is told nothing twice', () => {
 		const read = readPlanFile(readFileSync(file, 'utf8'));

@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { applyEdits, readPlanFile, writePlanFile, type Plan } from '../src/lib/core/plan';
-import { EXIT, run } from './run';
+import { EXIT } from './command';
+import { run } from './run';
 
 const examples = join(import.meta.dirname, '../examples');
 const van = join(examples, 'lantern-small-van.nook.json');

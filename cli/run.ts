@@ -1,22 +1,22 @@
-import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import Module from 'manifold-3d';
-import { allTolerances, conversionFindings, findingsOf, fixesFor, worstFirst, type Finding } from '../src/lib/core/checks';
+import {
+	allTolerances,
+	conversionFindings,
+	findingsOf,
+	fixesFor,
+	strengthFindings,
+	worstFirst,
+	type Finding
+} from '../src/lib/core/checks';
 import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
-import { fileJsonSchema, LARGEST_FILE, readPlanFile, type Plan } from '../src/lib/core/plan';
+import { fileJsonSchema, type Plan } from '../src/lib/core/plan';
 import { find, SolidVerifier, startingBrief } from '../src/lib/core/search';
-import { formatLength, formatMass, withUnits, type UnitSystem } from '../src/lib/core/units';
-
-/** Where a command writes: results to `out`, complaints to `err`. */
-export interface Streams {
-	out: (text: string) => void;
-	err: (text: string) => void;
-}
-
-/** Exit codes: all well (no clash), a clash, unreadable input or wrong use. */
-export const EXIT = { fine: 0, clash: 1, unreadable: 2 } as const;
+import { formatLength, formatMass, withUnits } from '../src/lib/core/units';
+import { EXIT, modeNamed, readPlanAt, Unreadable, type Options, type Streams } from './command';
+import { strength, weigh } from './strength';
 
 const USAGE = `nook: questions to a plan, answered in the terminal
 
@@ -27,6 +27,10 @@ const USAGE = `nook: questions to a plan, answered in the terminal
   nook cut FILE [--json]      sheet and bar layouts, what to buy
   nook convert FILE --from MODE --to MODE [--json]
                               the moves from one mode to another; exit 1 when something is in the way
+  nook strength FILE [--json] how full every part is used and how far it sags, in the mode that asks most of it; exit 1 when something
+                              is too weak, tips or lies on nothing
+  nook weigh FILE --mode MODE [--json]
+                              what is in it in a mode, where its weight acts and what stands on the axles; exit 1 over a limit
   nook find FILE [--json]     layouts that work in this vehicle for these people, and the closest misses; exit 1 when none works
   nook schema                 the JSON Schema of the file format
 
@@ -34,35 +38,9 @@ const USAGE = `nook: questions to a plan, answered in the terminal
 FILE is a .nook.json plan. Exit 2: the input cannot be read; the reason is on standard error.
 `;
 
-/** A fault that ends a command with exit code 2. */
-class Unreadable extends Error {}
-
-function readPlanAt(file: string | undefined): Plan {
-	if (!file) throw new Unreadable('which file? Give the path of a .nook.json plan.');
-	let text: string;
-	try {
-		if (statSync(file).size > 4 * LARGEST_FILE) throw new Unreadable(`${file}: too large to be a plan.`);
-		text = readFileSync(file, 'utf8');
-	} catch (error) {
-		throw error instanceof Unreadable ? error : new Unreadable(`${file}: ${(error as Error).message}`);
-	}
-	const read = readPlanFile(text);
-	if (!read.ok) throw new Unreadable(read.faults.map((fault) => `${file}: ${fault}`).join('\n'));
-	return read.plan;
-}
-
-interface Options {
-	from?: string;
-	to?: string;
-	json: boolean;
-	/** Fixes for whatever is not clear, not only for clashes. */
-	fixes: boolean;
-	system: UnitSystem;
-}
-
 function check(plan: Plan, { json, fixes, system }: Options, { out }: Streams): number {
 	const tolerances = allTolerances(plan);
-	const found = worstFirst(findingsOf(plan, tolerances), conversionFindings(plan));
+	const found = worstFirst(findingsOf(plan, tolerances), conversionFindings(plan), strengthFindings(plan));
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');
 	const findings = found.map((finding) => ({
 		...finding,
@@ -126,15 +104,6 @@ async function cut(plan: Plan, { json, system }: Options, { out }: Streams): Pro
 		out(`${cutting.cost === null ? 'no price' : `together ${cutting.cost.toFixed(2)}`}, ${formatMass(cutting.weight, system)}\n`);
 	}
 	return EXIT.fine;
-}
-
-/** The mode that a word on the command line means: its key or its name. */
-function modeNamed(plan: Plan, word: string | undefined, option: string): string {
-	const names = Object.entries(plan.modes).map(([id, mode]) => `${id} (${mode.name})`);
-	if (!word) throw new Unreadable(`say ${option} which mode. There is ${names.join(', ')}.`);
-	const found = Object.entries(plan.modes).find(([id, mode]) => id === word || mode.name.toLowerCase() === word.toLowerCase());
-	if (!found) throw new Unreadable(`there is no mode “${word}” in this plan. There is ${names.join(', ')}.`);
-	return found[0];
 }
 
 function convertModes(plan: Plan, { from, to, json, system }: Options, { out }: Streams): number {
@@ -213,7 +182,7 @@ async function findLayouts(plan: Plan, { json, system }: Options, { out }: Strea
 	return found.length > 0 ? EXIT.fine : EXIT.clash;
 }
 
-const COMMANDS = { check, parts, cut, convert: convertModes, find: findLayouts };
+const COMMANDS = { check, parts, cut, convert: convertModes, strength, weigh, find: findLayouts };
 
 /** Runs one command line; gives the exit code. */
 export async function run(args: string[], streams: Streams): Promise<number> {
@@ -226,6 +195,7 @@ export async function run(args: string[], streams: Streams): Promise<number> {
 				fixes: { type: 'boolean', default: false },
 				from: { type: 'string' },
 				to: { type: 'string' },
+				mode: { type: 'string' },
 				imperial: { type: 'boolean', default: false },
 				help: { type: 'boolean', default: false }
 			}
@@ -240,8 +210,8 @@ export async function run(args: string[], streams: Streams): Promise<number> {
 			return EXIT.fine;
 		}
 		if (!Object.hasOwn(COMMANDS, command)) throw new Unreadable(`there is no command “${command}”; try nook --help.`);
-		const { json, fixes, from, to, imperial } = values;
-		const options: Options = { json, fixes, from, to, system: imperial ? 'imperial' : 'metric' };
+		const { json, fixes, from, to, mode, imperial } = values;
+		const options: Options = { json, fixes, from, to, mode, system: imperial ? 'imperial' : 'metric' };
 		return await COMMANDS[command as keyof typeof COMMANDS](readPlanAt(file), options, streams);
 	} catch (error) {
 		// parseArgs complains of unknown flags with a TypeError; anything else is a fault of ours and is shown whole.

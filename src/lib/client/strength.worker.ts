@@ -4,13 +4,15 @@ import { sceneOf } from '../core/derive';
 import { shareStructure } from '../core/plan/share';
 import type { Plan } from '../core/plan';
 import { remadeOf, type Remade } from '../core/search';
-import { strengthIn, type Strength } from '../core/structure';
+import type { Scene } from '../core/modes';
+import { loadIn, strengthIn, type Load, type Strength } from '../core/structure';
 import { breathe } from './breathe';
 
 /** What is known so far of how a plan bears what is asked of it. */
 export interface Borne {
-	/** Of each mode that is done. */
+	/** Of each mode. */
 	modes: Record<string, Strength>;
+	loads: Record<string, Load>;
 	findings: Finding[];
 }
 
@@ -32,8 +34,12 @@ const strength = {
 		for (;;) {
 			const step = run.next();
 			if (step.done) {
-				const known = modes.map((id): [string, Strength] => [id, strengthIn(sceneOf(present, id), present)]);
-				return { modes: Object.fromEntries(known), findings: step.value };
+				const inEach = <T>(of: (scene: Scene) => T) => Object.fromEntries(modes.map((id) => [id, of(sceneOf(present, id))]));
+				return {
+					modes: inEach((scene) => strengthIn(scene, present)),
+					loads: inEach((scene) => loadIn(scene, present)),
+					findings: step.value
+				};
 			}
 			report(step.value / modes.length);
 			await breathe();

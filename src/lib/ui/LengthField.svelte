@@ -4,8 +4,8 @@
 
 	interface Props {
 		label: string;
-		/** mm */
-		value: number;
+		/** mm; nothing where it is not known. */
+		value: number | undefined;
 		range?: [number, number];
 		/** Statures read as 1.74 m or 5'9". */
 		stature?: boolean;
@@ -13,6 +13,8 @@
 		large?: boolean;
 		hint?: string;
 		onchange: (mm: number) => void;
+		/** What may be unknown can be emptied. */
+		onclear?: () => void;
 		onfocus?: () => void;
 		/** What is being typed, whenever it reads as a length in range; undefined when it is given up. */
 		onpreview?: (mm: number | undefined) => void;
@@ -26,11 +28,14 @@
 		large = false,
 		hint,
 		onchange,
+		onclear,
 		onfocus,
 		onpreview
 	}: Props = $props();
 
-	const shown = $derived(stature ? formatStature(value, preferences.units) : formatLength(value, preferences.units));
+	const shown = $derived(
+		value === undefined ? '' : stature ? formatStature(value, preferences.units) : formatLength(value, preferences.units)
+	);
 	// What was typed stays in the field, wrong or not, until it is read.
 	let typed: string | undefined = $state();
 	let error: string | undefined = $state();
@@ -45,6 +50,11 @@
 	function read() {
 		if (typed === undefined || typed === shown) {
 			typed = undefined;
+			return;
+		}
+		if (onclear && typed.trim() === '') {
+			typed = undefined;
+			onclear();
 			return;
 		}
 		const parsed = parseLength(typed, preferences.units);

@@ -2,17 +2,30 @@
 	import { preferences } from '../client/preferences.svelte';
 	import { formatMass, parseMass } from '../core/units';
 
-	let { label, value, range, onchange }: { label: string; value: number; range: [number, number]; onchange: (kg: number) => void } =
-		$props();
+	interface Props {
+		label: string;
+		/** kg; nothing where it is not known. */
+		value: number | undefined;
+		range: [number, number];
+		onchange: (kg: number) => void;
+		/** What may be unknown can be emptied. */
+		onclear?: () => void;
+	}
+	let { label, value, range, onchange, onclear }: Props = $props();
 
 	let typed: string | undefined = $state();
 	let error: string | undefined = $state();
 	const id = $props.id();
-	const shown = $derived(formatMass(value, preferences.units));
+	const shown = $derived(value === undefined ? '' : formatMass(value, preferences.units));
 
 	function read() {
 		if (typed === undefined || typed === shown) {
 			typed = undefined;
+			return;
+		}
+		if (onclear && typed.trim() === '') {
+			typed = undefined;
+			onclear();
 			return;
 		}
 		const parsed = parseMass(typed, preferences.units);

@@ -77,7 +77,7 @@ export type PlanTables = Required<Pick<Plan, 'crew' | 'gear' | 'stock' | 'brief'
 };
 type VehicleTables = Pick<Vehicle, 'seats' | 'openings' | 'windows' | 'anchors' | 'noDrill' | 'zones' | 'lining'> & {
 	/** Nothing in it while nobody has said what the vehicle weighs. */
-	weights: Partial<Weights>;
+	weights: Weights;
 };
 export type Table = keyof PlanTables | keyof VehicleTables;
 

@@ -1,6 +1,7 @@
 import { vec3 } from '../geometry/vector';
-import { loadIn, type Load } from '../structure';
-import { massMark } from '../units';
+import { loadIn, missingWeights, shiftsFor, type Load } from '../structure';
+import { lengthMark, massMark } from '../units';
+import type { Weights } from '../plan';
 import { check, type Result } from './finding';
 
 const AXLES = { front: 'the front axle', rear: 'the rear axle', all: 'the whole vehicle' } as const;
@@ -14,6 +15,11 @@ const heaviest = ({ items }: Load): string =>
 		.map(({ name, kg }) => `${name} ${massMark(kg)}`)
 		.join(', ');
 
+const advice = (load: Load, weights: Weights, which: keyof typeof AXLES): string => {
+	const [shift] = which === 'all' ? [] : shiftsFor(load, weights, which);
+	return shift ? ` ${shift.name} ${lengthMark(Math.round(Math.abs(shift.by)))} further ${shift.by > 0 ? 'forward' : 'back'} would do.` : '';
+};
+
 /** What stands on each axle and in all while driving, against limits that the user has typed: never against one of ours. */
 export const axleLoads = check({
 	rule: 'axle-load',
@@ -21,45 +27,39 @@ export const axleLoads = check({
 	run: ({ plan, scene }) => {
 		if (scene.mode.use !== 'drive') return [];
 		const load = loadIn(scene, plan);
+		const { weights } = plan.vehicle;
 		const at = load.centre ?? vec3(scene.interior.length / 2, 0, 0);
+		const common = { rule: 'axle-load', subjects: [], unit: 'kg' as const, at };
+		const unsaid = (why: string): Result[] => [
+			{ ...common, key: 'all', title: 'What it may carry', margin: 0, comfort: 0, limit: 0, actual: load.inside, why, unknown: true }
+		];
 		const { axles } = load;
 		if (!axles)
 			return load.items.some(({ of }) => of === 'built')
-				? [
-						{
-							rule: 'axle-load',
-							key: 'all',
-							title: 'What it may carry',
-							subjects: [],
-							margin: 0,
-							comfort: 0,
-							unit: 'kg',
-							limit: 0,
-							actual: load.inside,
-							why: `${massMark(load.inside)} are in it, people and gear included. What it weighs empty and may weigh is not known yet: say it in Strength, from a weighbridge or from its papers.`,
-							at,
-							unknown: true
-						}
-					]
+				? unsaid(
+						`${massMark(load.inside)} are in it, people and gear included. Not known yet: ${missingWeights(weights).join(', ')}. Say it in Strength, from a weighbridge or from its papers.`
+					)
 				: [];
-		return (['front', 'rear', 'all'] as const).flatMap((which): Result[] => {
+		const limited = (['front', 'rear', 'all'] as const).flatMap((which): Result[] => {
 			const { kg, most } = axles[which];
 			if (most === undefined) return [];
 			return [
 				{
-					rule: 'axle-load',
+					...common,
 					key: which,
 					title: `Weight on ${AXLES[which]}`,
-					subjects: [],
 					margin: most - kg,
 					comfort: SPARE,
-					unit: 'kg',
 					limit: most,
 					actual: kg,
-					why: `${massMark(kg)} of ${massMark(most)} that are permitted. Heaviest in it: ${heaviest(load)}. Weigh it loaded before a long way.`,
-					at
+					why: `${massMark(kg)} of ${massMark(most)} that are permitted. Heaviest in it: ${heaviest(load)}.${advice(load, weights, which)} Weigh it loaded before a long way.`
 				}
 			];
 		});
+		return limited.length > 0
+			? limited
+			: unsaid(
+					`${massMark(axles.front.kg)} stand on the front axle and ${massMark(axles.rear.kg)} on the rear one. What is permitted nobody has said: it is on the plate of the vehicle and in its papers.`
+				);
 	}
 });

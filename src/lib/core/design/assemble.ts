@@ -5,7 +5,7 @@ import { assembled, padIn } from '../pieces/making';
 import { partMass } from '../pieces/mass';
 import { SLIDES } from '../slides';
 import type { Interior } from '../interior';
-import { carrying, type Standing } from './carrying';
+import { carrying, type Hold, type Standing } from './carrying';
 import { SizeFault } from './expression';
 import { BODY, frontsOf, linkIn, movesOf, movingIn, statesOf, type Moving } from './motions';
 import { idOf, partOf, shapeIn, solidBoxOf } from './parts';
@@ -168,7 +168,12 @@ function carried(
 		];
 	});
 	const HELD = { hinge: 'hinge', swing: 'hinge', track: 'hinge', slide: 'slide', carried: 'hand' } as const;
-	const hangs = new Map(moving.map(({ link, node }) => [link.id, { on: link.parent ?? BODY, kind: HELD[node.joint!.kind] }]));
+	const hangs = new Map(
+		moving.map(({ link, node: { joint } }): [string, Hold] => [
+			link.id,
+			{ on: link.parent ?? BODY, kind: HELD[joint!.kind], stays: joint!.kind === 'hinge' && joint!.stays === true }
+		])
+	);
 	const { supports, loose } = carrying(standing, hangs);
 	return {
 		supports,

@@ -47,6 +47,13 @@ const carries = ({ part, box }: Standing): boolean =>
 
 const kindOn = ({ part, upright }: Standing): Support['kind'] => (part.form !== 'bar' ? 'board' : upright ? 'leg' : 'rail');
 
+/** How a link hangs on another: by what, and whether a stay, a bracket or wires hold its far side up as well. */
+export interface Hold {
+	on: string;
+	kind: 'hinge' | 'slide' | 'hand';
+	stays: boolean;
+}
+
 /**
  * What carries what, from what touches: parts that stand on the floor, are screwed to the wall or lie on something else bear what
  * lies on them or is screwed against them in the same link, and what hangs on a joint is borne by what it hangs on, within reach of
@@ -55,10 +62,7 @@ const kindOn = ({ part, upright }: Standing): Support['kind'] => (part.form !== 
  * @param hangs the link that each link with a joint hangs on, and how
  * @returns the supports, and the parts that nothing carries
  */
-export function carrying(
-	standing: readonly Standing[],
-	hangs: ReadonlyMap<string, { on: string; kind: 'hinge' | 'slide' | 'hand' }>
-): { supports: Support[]; loose: Standing[] } {
+export function carrying(standing: readonly Standing[], hangs: ReadonlyMap<string, Hold>): { supports: Support[]; loose: Standing[] } {
 	const supports: Support[] = [];
 	const borne = new Set<Standing>();
 	for (const one of standing) {
@@ -89,7 +93,10 @@ export function carrying(
 			const holder = hung && bearers.find((other) => other.part.link === hung.on && boxSeparation(one.box, other.box) <= HANGS);
 			if (under.length > 0) for (const other of under) bear(one, { by: other.part.id, kind: kindOn(other) });
 			else if (beside) bear(one, { by: beside.part.id, kind: beside.upright ? 'leg' : 'ledger' });
-			else if (hung && hung.kind !== 'hand' && holder) bear(one, { by: holder.part.id, kind: hung.kind });
+			else if (hung && hung.kind !== 'hand' && holder) {
+				bear(one, { by: holder.part.id, kind: hung.kind });
+				if (hung.stays) bear(one, { by: 'stay', kind: 'prop' });
+			}
 		}
 		return borne.size > before;
 	};

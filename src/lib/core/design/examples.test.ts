@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { allTolerances, conversionFindings, findingsOf } from '../checks';
+import { allTolerances, conversionFindings, findingsOf, strengthFindings } from '../checks';
 import { partsOf } from '../cutting';
 import { readPlanFile, writePlanFile } from '../plan';
 
@@ -17,6 +17,8 @@ describe.each(readdirSync('examples').filter((name) => name.startsWith('own-')))
 				.map(({ title }) => title)
 		).toEqual([]));
 	it('gets from every mode to every other', () => expect(conversionFindings(plan).filter(({ status }) => status === 'clash')).toEqual([]));
+	it('bears whoever lies, kneels and sits down on it', () =>
+		expect(strengthFindings(plan).filter(({ status, unknown }) => status === 'clash' || unknown)).toEqual([]));
 	it('is cut into parts, and written as it was read', () => {
 		expect(partsOf(plan).length).toBeGreaterThan(3);
 		expect(JSON.parse(writePlanFile(plan))).toEqual(JSON.parse(text));

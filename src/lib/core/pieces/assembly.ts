@@ -140,6 +140,8 @@ export interface Support {
 	part: string;
 	by: string;
 	kind: 'slide' | 'ledger' | 'leg' | 'rail' | 'cross-bar' | 'wall bracket' | 'prop' | 'track' | 'floor' | 'hinge' | 'seat' | 'board';
+	/** Where, as it is built, when what bears it is no part: straps and the like. */
+	at?: readonly Vec3[];
 }
 
 /** A strip that has to find a ledge of another piece, a deck or a seat under it, as it lies in the states named. */

@@ -135,6 +135,28 @@ export const foldingLeg = (x: Range, top: number): Joint => ({
 	range: [0, Math.PI / 2]
 });
 
+/** Legs under a rail on edge stand no further apart than so many times its height; our own figure: a seated person then uses softwood to some nine tenths. */
+const RAIL_SPAN = 19;
+
+/** Where legs begin under a rail: inside its ends, and between them as often as it needs, mm. */
+export function legsAlong([from, to]: Range, high: number, wide: number): number[] {
+	const clear = to - from - wide;
+	const spans = Math.max(1, Math.ceil(clear / (RAIL_SPAN * high)));
+	return Array.from({ length: spans + 1 }, (_, i) => from + (i * clear) / spans);
+}
+
+/** How far legs at the corners of a board stand in from its sides, mm. */
+const CORNER = 20;
+
+/** Two legs near the sides of a board's far end, or one in its middle where it is too narrow to tip on that. */
+export const cornerLegs = ([from, to]: Range, wide: number): Range[] =>
+	to - from < 3 * wide + 2 * CORNER
+		? [[(from + to - wide) / 2, (from + to + wide) / 2]]
+		: [
+				[from + CORNER, from + CORNER + wide],
+				[to - CORNER - wide, to - CORNER]
+			];
+
 /** How far the far pin of a track moves along its slot when it climbs by `rise`, pins `long` apart: long less its projection, mm. */
 export const slotOf = (long: number, rise: number): number => long - Math.sqrt(Math.max(0, long * long - rise * rise));
 

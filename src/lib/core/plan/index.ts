@@ -91,5 +91,5 @@ export {
 	type Window,
 	type Zone
 } from './fittings';
-export { BODY_STYLES, vehicleSchema, type Arch, type BodyStyle, type Station, type Vehicle, type Weights } from './vehicle';
+export { BODY_STYLES, vehicleSchema, WEIGHT_SOURCES, type Arch, type BodyStyle, type Station, type Vehicle, type Weights } from './vehicle';
 export { addArches, addBench, addDiagonals, addStation, removeReading, removeSeat, removeStation, splitArches } from './vehicle-changes';

@@ -148,6 +148,15 @@ export const STARTING_STOCK: Stock = {
 			density: 480,
 			price: 4.8,
 			material: 'softwood C24'
+		},
+		'slat-70x21': {
+			name: 'Planed slat 70 × 21',
+			width: 70,
+			thickness: 21,
+			length: 2100,
+			density: 480,
+			price: 4.8,
+			material: 'softwood C24'
 		}
 	},
 	foams: STARTING_FOAMS,

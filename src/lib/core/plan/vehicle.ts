@@ -68,23 +68,28 @@ const rearSchema = z.strictObject({
 	cornerAcross: measurementSchema.describe('rounding of the rear corners seen from above: length across the vehicle')
 });
 
+/** Where one knows a vehicle's weight from. */
+export const WEIGHT_SOURCES = ['a weighbridge', 'its papers', 'a guess'] as const;
+
 const kg = z.number().min(0).max(20000);
 
-/** What the vehicle weighs and may weigh: from a weighbridge or from its papers, never from us. */
-const weightsSchema = z.strictObject({
-	front: kg.describe('on the front axle before anything was built in, kg'),
-	rear: kg.describe('on the rear axle before anything was built in, kg'),
-	from: z.enum(['a weighbridge', 'its papers', 'a guess']),
-	driverIn: z.boolean().describe('true when a driver is counted in it, as papers do with 75 kg'),
-	rearAxle: place.describe('middle of the rear wheels, forward of the closed rear door, mm'),
-	wheelbase: z.number().min(500).max(8000).describe('from rear to front wheels, mm'),
-	track: z.number().min(500).max(3000).optional().describe('from the middle of one rear tyre to that of the other, mm'),
-	mostFront: kg.optional().describe('permitted on the front axle, kg'),
-	mostRear: kg.optional().describe('permitted on the rear axle, kg'),
-	mostInAll: kg.optional().describe('permitted in all, kg'),
-	floorHeight: z.number().min(0).max(2000).optional().describe('of the inner floor above the ground, mm'),
-	centreHeight: z.number().min(0).max(3000).optional().describe('of the centre of gravity of the empty vehicle above the ground, mm')
-});
+/** What the vehicle weighs and may weigh: from a weighbridge or from its papers, never from us. Whatever is absent is not known yet. */
+const weightsSchema = z
+	.strictObject({
+		front: kg.describe('on the front axle before anything was built in, kg'),
+		rear: kg.describe('on the rear axle before anything was built in, kg'),
+		from: z.enum(WEIGHT_SOURCES),
+		driverIn: z.boolean().describe('true when a driver is counted in it, as papers do with 75 kg'),
+		rearAxle: place.describe('middle of the rear wheels, forward of the closed rear door, mm'),
+		wheelbase: z.number().min(500).max(8000).describe('from rear to front wheels, mm'),
+		track: z.number().min(500).max(3000).describe('from the middle of one rear tyre to that of the other, mm'),
+		mostFront: kg.describe('permitted on the front axle, kg'),
+		mostRear: kg.describe('permitted on the rear axle, kg'),
+		mostInAll: kg.describe('permitted in all, kg'),
+		floorHeight: z.number().min(0).max(2000).describe('of the inner floor above the ground, mm'),
+		centreHeight: z.number().min(0).max(3000).describe('of the centre of gravity of the empty vehicle above the ground, mm')
+	})
+	.partial();
 export type Weights = z.infer<typeof weightsSchema>;
 
 export const vehicleSchema = z.strictObject({

@@ -51,11 +51,19 @@ function swapsOf(plan: Plan, pieceId: string): Swap[][] {
 	});
 }
 
+/** Above this density a bar is of metal, kg/m³. */
+const METAL = 2000;
+
 /** Slats stay slats and posts posts: no side of a bar changes to more than double or less than half, and metal stays metal. */
-function isAkin(now: { thickness: number; width: number; density: number; length: number }, one: typeof now): boolean {
+function isAkin(now: StockSize, one: StockSize): boolean {
 	const near = (a: number, b: number) => a <= 2.1 * b && b <= 2.1 * a;
-	return near(now.thickness, one.thickness) && (now.width > 300 ? one.width > 300 : near(now.width, one.width));
+	const alike = now.density > METAL === one.density > METAL;
+	return alike && near(now.thickness, one.thickness) && (now.width > SHEET ? one.width > SHEET : near(now.width, one.width));
 }
+
+/** Wider than this it is a sheet or a wide board, mm. */
+const SHEET = 300;
+type StockSize = Pick<Plan['stock']['sheets'][string], 'thickness' | 'width' | 'density'>;
 
 /** Edits that cut a piece from other stock, which comes into the plan where it is not there yet. */
 function editsFor(plan: Plan, pieceId: string, swaps: readonly Swap[]): Edit[] {

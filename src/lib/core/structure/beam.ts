@@ -2,17 +2,10 @@ import type { Vec2 } from '../geometry/vector';
 import { BandedMatrix } from './banded';
 import type { Deflection, Elastic, PointLoad } from './elastic';
 
-/** What a beam does along its length. */
-export interface BeamForces {
-	/** Places along it from its first end, mm, with the bending moment there, N·mm; sagging is positive. */
-	moments: { along: number; moment: number }[];
-	/** The largest shear force, N. */
-	shear: number;
-}
-
-/** How a beam bends, with its forces. */
+/** How a beam bends. */
 export interface BeamDeflection extends Deflection {
-	forces(): BeamForces;
+	/** Places along it from its first end, mm, with the bending moment there, N·mm; sagging is positive. */
+	moments(): { along: number; moment: number }[];
 	/** How far it goes down at each of its places along, mm. */
 	places(): { along: number; down: number }[];
 }
@@ -99,24 +92,44 @@ export class Beam implements Elastic {
 				return shapes(share, l).reduce((sum, n, a) => sum + n * u[2 * i + a], 0);
 			},
 			places: () => this.places.map((along, i) => ({ along, down: u[2 * i] })),
-			forces: () => this.forces(u)
+			moments: () => this.moments(u)
 		};
 	}
 
-	private forces(u: Float64Array): BeamForces {
-		const moments: BeamForces['moments'] = [];
-		let shear = 0;
-		for (let i = 0; i + 1 < this.places.length; i++) {
-			const l = this.places[i + 1] - this.places[i];
+	private moments(u: Float64Array): { along: number; moment: number }[] {
+		return this.places.slice(1).flatMap((end, i) => {
+			const l = end - this.places[i];
 			const [w1, t1, w2, t2] = u.subarray(2 * i, 2 * i + 4);
 			// Down is positive, so that a beam that sags has positive moments: M = −E·I·w''.
 			const first = -this.bending * ((-6 * w1) / l ** 2 - (4 * t1) / l + (6 * w2) / l ** 2 - (2 * t2) / l);
 			const last = -this.bending * ((6 * w1) / l ** 2 + (2 * t1) / l - (6 * w2) / l ** 2 + (4 * t2) / l);
-			moments.push({ along: this.places[i], moment: first }, { along: this.places[i + 1], moment: last });
-			shear = Math.max(shear, Math.abs(last - first) / l);
-		}
-		return { moments, shear };
+			return [
+				{ along: this.places[i], moment: first },
+				{ along: end, moment: last }
+			];
+		});
 	}
+}
+
+/**
+ * The largest shear force that counts, N: nearer to a support than the beam is deep a load goes down as pressure (EN 1995-1-1, 6.1.7).
+ *
+ * @param forces all on the beam, in balance: loads count down, what bears it up; by how far along they are, mm
+ * @param depth height of the beam, mm
+ */
+export function shearIn(forces: readonly { along: number; newtons: number }[], depth: number): number {
+	const sorted = [...forces].sort((a, b) => a.along - b.along);
+	const bears = (from: number, to: number) => sorted.some(({ along, newtons }) => newtons < 0 && along > from && along < to);
+	const stops = [...new Set(sorted.flatMap(({ along, newtons }) => (newtons < 0 ? [along - depth, along, along + depth] : [along])))].sort(
+		(a, b) => a - b
+	);
+	let most = 0;
+	for (let i = 0; i + 1 < stops.length; i++) {
+		const middle = (stops[i] + stops[i + 1]) / 2;
+		if (bears(middle - depth, middle + depth)) continue;
+		most = Math.max(most, Math.abs(sorted.reduce((sum, { along, newtons }) => sum + (along < middle ? newtons : 0), 0)));
+	}
+	return most;
 }
 
 /** Hermite's cubics at a share of a piece of length l: what each of its four freedoms adds. */

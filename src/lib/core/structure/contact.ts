@@ -8,8 +8,9 @@ export interface Contact {
 	/** The member above, by its number; and the one that bears it, or none for the vehicle. */
 	upper: number;
 	lower: number | null;
-	/** Screwed, glued or hinged: it pulls as well as pushes. Otherwise it only pushes. */
+	/** Screwed, glued or hinged: it pulls as well as pushes. Otherwise it only pushes, or as a strap only pulls. */
 	holds: boolean;
+	pulls?: true;
 	/** What gives between the two, mm for each newton. */
 	give: number;
 	/** How far apart the two are before anything is loaded, mm. */
@@ -34,7 +35,7 @@ const JUST = 1e-7;
 
 /**
  * Elastic members that bear each other, by the forces between them: for each contact the two sides go down together as long as they
- * push on each other; those that would pull let go. The bending of members is worked out once; every load case is a small dense
+ * push on each other; those that would pull let go, and straps the other way round. The bending of members is worked out once; every load case is a small dense
  * system (a force method, with the free movements of members as further unknowns).
  */
 export class ContactModel {
@@ -43,7 +44,7 @@ export class ContactModel {
 	/** How far the sides of contact c come apart under a unit force in contact d. */
 	private readonly together: Float64Array[];
 	private readonly freeAt: Float64Array[];
-	/** Which contacts pushed in the load case before: a good guess for the next. */
+	/** Which contacts bore something in the load case before: a good guess for the next. */
 	private pushing: boolean[];
 
 	constructor(
@@ -100,9 +101,10 @@ export class ContactModel {
 		for (let round = 0; round < MOST_ROUNDS; round++) {
 			const { forces, free } = this.solve(pushing, apart, carried);
 			const gapOf = (c: number) => -this.apartness(c, forces, free, apart[c]);
-			const wrong = contacts.flatMap(({ holds }, c) => {
+			const wrong = contacts.flatMap(({ holds, pulls }, c) => {
 				if (holds) return [];
-				const by = pushing[c] ? least - forces[c] : -gapOf(c) - 1e-9;
+				const way = pulls ? -1 : 1;
+				const by = pushing[c] ? least - way * forces[c] : -way * gapOf(c) - 1e-9;
 				return by > 0 ? [{ c, by }] : [];
 			});
 			if (wrong.length === 0) {

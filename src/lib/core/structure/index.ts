@@ -1,3 +1,3 @@
 export { GRAVITY } from './loads';
-export { loadIn, type Load, type Weighed } from './weight';
+export { loadIn, missingWeights, shiftsFor, type Load, type Standing, type Weighed } from './weight';
 export { strengthIn, type MemberStrength, type Sag, type Strength, type Stress } from './strength';

@@ -10,8 +10,8 @@ import type { Frame, Member } from './members';
 /** Forces on members, by their number. */
 export type Loads = Map<number, PointLoad[]>;
 
-/** How long a load stays: by this wood is as strong as EN 1995-1-1 says. */
-export type Duration = 'permanent' | 'medium' | 'short';
+/** How long a load stays: by this wood is as strong as EN 1995-1-1 says. The peak of a sudden one is over at once. */
+export type Duration = 'permanent' | 'medium' | 'instant';
 
 /** One thing that is done with a build: who does what where. */
 export interface LoadCase {
@@ -175,14 +175,25 @@ function weakPlaces({ role, outline, holes, ends }: Member, borne: readonly Vec2
 		const [a, b] = ends!;
 		return [furthest(Array.from({ length: 41 }, (_, i) => vec2(a.x + (i / 40) * (b.x - a.x), a.y + (i / 40) * (b.y - a.y))))];
 	}
-	const inside = spread(outline, 24).filter((p) => !holes.some((hole) => contains(hole, p)));
-	const rim = inside.filter((p) => outline.some((b, i) => segmentDistance(p, outline.at(i - 1)!, b) < RIM));
-	const [middle, edge] = [furthest(inside), furthest(rim.length > 0 ? rim : inside)];
+	const rimOf = (p: Vec2) => Math.min(...outline.map((b, i) => segmentDistance(p, outline.at(i - 1)!, b)));
+	const inside = spread(outline, GRID)
+		.filter((p) => !holes.some((hole) => contains(hole, p)))
+		.map((at) => ({ at, rim: rimOf(at) }));
+	// On a narrow board nobody can keep further from its edges than its middle is.
+	const deepest = Math.max(...inside.map(({ rim }) => rim));
+	const nearest = Math.min(RIM, deepest);
+	const { x, y } = bounds(outline);
+	const step = Math.max(x[1] - x[0], y[1] - y[0]) / GRID;
+	const within = inside.filter(({ rim }) => rim >= nearest);
+	const beside = within.filter(({ rim }) => rim <= nearest + step);
+	const [middle, edge] = [within, beside.length > 0 ? beside : within].map((list) => furthest(list.map(({ at }) => at)));
 	return Math.hypot(middle.at.x - edge.at.x, middle.at.y - edge.at.y) > PATCH ? [middle, edge] : [middle];
 }
 
-/** The rim of a board: nobody sits or kneels nearer to its edge than this on average, mm. */
+/** The middle of a knee or a seat keeps at least so far from the edge of a board, mm; our own figure. */
 const RIM = 60;
+/** Places looked at each way. */
+const GRID = 24;
 
 const heaviest = (crew: Plan['crew']): Person | undefined =>
 	Object.values(crew).reduce<Person | undefined>((best, one) => (!best || one.weight > best.weight ? one : best), undefined);
@@ -225,7 +236,7 @@ function shortCases(scene: Scene, crew: Plan['crew'], frame: Frame): LoadCase[] 
 					// Through a pad a load spreads by half its thickness to every side.
 					const pressed = (name: string, size: { x: number; y: number }, newtons: number): LoadCase => ({
 						name: `${person.name} ${name}`,
-						duration: 'short',
+						duration: 'instant',
 						sudden: SUDDEN,
 						on(yielding) {
 							const loads: Loads = new Map();

@@ -105,6 +105,16 @@ type Planned = Omit<Member, 'elastic'> & {
 	pose: Pose;
 };
 
+/** What a link moves with, named by the first link of it: what is fixed to another is one with it. */
+function bodyOf({ id, assembly: { links } }: Pick<PlacedPiece, 'id' | 'assembly'>, link: string): string {
+	for (let name: string | undefined = link; name !== undefined;) {
+		const found = links.find((one) => one.id === name);
+		if (!found || found.joint.type !== 'fixed') return `${id}/${name}`;
+		name = found.parent;
+	}
+	return id;
+}
+
 /** Cosines of the leans up to which a board lies, and from which on it stands; what leans between only weighs. */
 const LIES = 0.9;
 const STANDS = 0.35;
@@ -121,7 +131,7 @@ function memberOf(
 	const common = {
 		piece: piece.id,
 		name: part.name,
-		link: `${piece.id}/${part.link}`,
+		link: bodyOf(piece, part.link),
 		placed,
 		built: placePart(piece.id, part, IDENTITY),
 		pose,
@@ -255,17 +265,18 @@ function feetOf({ role, outline, placed: { box } }: Planned): Vec2[] {
 	return role === 'leg' ? [vec2((box.x[0] + box.x[1]) / 2, (box.y[0] + box.y[1]) / 2)] : placesOn(outline);
 }
 
+/** Places as built, on the underside where nothing else is said, where the link has brought them. */
+const moved = ({ pose, built }: Pick<Planned, 'pose' | 'built'>, places: readonly (Vec2 | Vec3)[]): Vec2[] =>
+	places.map((p) => {
+		const at = place(pose, vec3(p.x, p.y, 'z' in p ? p.z : built.box.z[0]));
+		return vec2(at.x, at.y);
+	});
+
 /** What members of one scene have to do with each other, by touch: what moves as one is screwed together, anything else only pushes. */
 function touching(plans: readonly Planned[]): Contact[] {
 	const contacts: Contact[] = [];
 	const lies = new Set<number>();
 	const asOne = (one: Planned, other: Planned) => one.link === other.link;
-	/** Places as built where the link has brought them. */
-	const moved = ({ pose, built }: Planned, places: readonly Vec2[]) =>
-		places.map(({ x, y }) => {
-			const at = place(pose, vec3(x, y, built.box.z[0]));
-			return vec2(at.x, at.y);
-		});
 	plans.forEach((one, upper) =>
 		plans.forEach((other, lower) => {
 			if (upper === lower) return;
@@ -275,10 +286,12 @@ function touching(plans: readonly Planned[]): Contact[] {
 			contacts.push(...places.map((at) => ({ at, upper, lower, holds, give: holds ? SCREWED : PRESSED })));
 		})
 	);
-	const butts = (i: number) => plans[i].role === 'plate' && lies.has(i);
+	/** A board that lies between others, flush with them, need not be screwed to them; one that ends in their height is. */
+	const butts = (i: number, beside: number) =>
+		plans[i].role === 'plate' && lies.has(i) && plans[beside].built.box.z[1] <= plans[i].built.box.z[1] + TOUCH;
 	plans.forEach((one, i) =>
 		plans.slice(0, i).forEach((other, k) => {
-			if (!asOne(one, other) || (one.role === 'plate' && other.role === 'plate') || butts(i) || butts(k)) return;
+			if (!asOne(one, other) || (one.role === 'plate' && other.role === 'plate') || butts(i, k) || butts(k, i)) return;
 			const places = moved(one, lyingAgainst(one.built.box, other.built.box));
 			// What stands bears what lies.
 			const below = one.role === 'leg' || (one.role === 'edge' && other.role !== 'leg');
@@ -322,7 +335,8 @@ interface Hinge {
 
 /** What turns about a line hangs along it on what it turns against. Hinges on the wall are among what pieces state. */
 function hingesIn(scene: Scene, plans: readonly Planned[]): Hinge[] {
-	return scene.pieces.flatMap(({ id, assembly, state }) => {
+	return scene.pieces.flatMap((piece) => {
+		const { id, assembly, state } = piece;
 		const poses = linkPoses(assembly.links, state.joints);
 		return assembly.links.flatMap(({ id: link, parent, joint }): Hinge[] => {
 			if (joint.type !== 'hinge') return [];
@@ -340,7 +354,7 @@ function hingesIn(scene: Scene, plans: readonly Planned[]): Hinge[] {
 			const own = `${id}/${link}`;
 			const turns = nearest((plan) => plan.link === own);
 			// What hangs on the piece as it stands hangs on whatever of it is there.
-			const holds = turns && nearest((plan) => (parent ? plan.link === `${id}/${parent}` : plan.link !== own), turns.from, turns.to);
+			const holds = turns && nearest((plan) => (parent ? plan.link === bodyOf(piece, parent) : plan.link !== own), turns.from, turns.to);
 			if (!holds) return [];
 			const [from, to] = [Math.max(turns.from, holds.from), Math.min(turns.to, holds.to)];
 			const stops = Math.abs(axis.z) > LIES || to - from < NARROW ? [(from + to) / 2] : [from + INSET, (from + to) / 2, to - INSET];
@@ -400,7 +414,7 @@ function joinedByFittings(scene: Scene, plans: readonly Planned[]): Contact[] {
 	return scene.pieces.flatMap((piece) =>
 		piece.parts.flatMap(({ part, box }): Contact[] => {
 			if (part.form !== 'bought' || !Object.values(box).every(([low, high]: [number, number]) => high - low <= FITTING)) return [];
-			const link = `${piece.id}/${part.link}`;
+			const link = bodyOf(piece, part.link);
 			const joined = plans.flatMap((plan, i) => (plan.link === link && boxSeparation(plan.placed.box, box) <= TOUCH ? [i] : []));
 			const rank = (i: number) => ['leg', 'edge', 'beam', 'plate'].indexOf(plans[i].role);
 			const [lower, ...others] = joined.sort((a, b) => rank(a) - rank(b) || plans[a].placed.box.z[0] - plans[b].placed.box.z[0]);
@@ -417,14 +431,19 @@ function stated(scene: Scene, plans: readonly Planned[], known: readonly Contact
 		known.flatMap(({ upper, lower }) => (lower === null ? [`${upper} vehicle`] : [`${upper} ${lower}`, `${lower} ${upper}`]))
 	);
 	return scene.pieces.flatMap((piece) =>
-		piece.assembly.supports.flatMap(({ part, by, kind }): Contact[] => {
+		piece.assembly.supports.flatMap(({ part, by, kind, at }): Contact[] => {
 			const upper = numbers.get(`${piece.id}/${part}`);
 			if (upper === undefined) return [];
 			const hold =
 				(lower: number | null, holds: boolean) =>
 				(at: Vec2): Contact => ({ at, upper, lower, holds, give: SCREWED });
 			const own = plans[upper];
-			if (by === 'wall') return onTheWall(own).map(hold(null, true));
+			if (at) return moved(own, at).map(hold(null, true));
+			if (by === 'wall')
+				return onTheWall(
+					own,
+					known.filter((one) => one.upper === upper).map(({ at }) => at)
+				).map(hold(null, true));
 			if (by === 'below' || by === 'floor')
 				return met.has(`${upper} vehicle`) || own.placed.box.z[0] > HIGH ? [] : feetOf(own).map(hold(null, false));
 			const lower = numbers.get(`${piece.id}/${by}`);
@@ -437,19 +456,26 @@ function stated(scene: Scene, plans: readonly Planned[], known: readonly Contact
 	);
 }
 
-/** Bolts hold what they go through to the vehicle; straps and turnbuckles only as far as they pull, which is no business of weight. */
+/** Straps and turnbuckles that go down at least so steeply hold down what they are on, by how much they are stretched by each newton, mm. */
+const STEEP = 0.3;
+const STRAP = 5e-4;
+
+/** Bolts hold what they go through to the vehicle; straps and turnbuckles only pull it down. */
 const fastenedDown = (scene: Scene, vehicle: Pick<Vehicle, 'anchors' | 'lining'>, plans: readonly Planned[]): Contact[] =>
 	scene.pieces.flatMap((piece) =>
-		fastenedBy(vehicle, scene.interior, piece, scene.pieces)
-			.filter(({ held, suits }) => suits && WAYS[held.way].square)
-			.flatMap(({ from }): Contact[] => {
-				const away = plans.map((plan, i) => ({
-					i,
-					away: plan.piece === piece.id ? boxSeparation(plan.placed.box, pointBox(from)) : Infinity
-				}));
-				const nearest = away.reduce((a, b) => (b.away < a.away ? b : a), { i: -1, away: Infinity });
-				return nearest.away > LEVEL ? [] : [{ at: vec2(from.x, from.y), upper: nearest.i, lower: null, holds: true, give: SCREWED }];
-			})
+		fastenedBy(vehicle, scene.interior, piece, scene.pieces).flatMap(({ held, suits, from, to }): Contact[] => {
+			const down = (from.z - to.z) / Math.max(1, lengthOf(from, to));
+			const { square } = WAYS[held.way];
+			if (!suits || 'neighbour' in held || (!square && down < STEEP)) return [];
+			const away = plans.map((plan, i) => ({
+				i,
+				away: plan.piece === piece.id ? boxSeparation(plan.placed.box, pointBox(from)) : Infinity
+			}));
+			const nearest = away.reduce((a, b) => (b.away < a.away ? b : a), { i: -1, away: Infinity });
+			if (nearest.away > LEVEL) return [];
+			const common = { at: vec2(from.x, from.y), upper: nearest.i, lower: null };
+			return [square ? { ...common, holds: true, give: SCREWED } : { ...common, holds: false, pulls: true, give: STRAP / down ** 2 }];
+		})
 	);
 
 const pointBox = ({ x, y, z }: Vec3): Box => ({ x: [x, x], y: [y, y], z: [z, z] });
@@ -477,8 +503,12 @@ function clampedAt(at: Vec2, towards: Vec2): Vec2[] {
 	return [at, vec2(at.x + share * (towards.x - at.x), at.y + share * (towards.y - at.y))];
 }
 
-/** Where a member that hangs on the wall is screwed to it: along its length, plates along the side that is further out. */
-function onTheWall({ role, ends, outline }: Planned): Vec2[] {
+/**
+ * Where a member that hangs on the wall is screwed to it: along its length, plates along the side that is further out.
+ *
+ * @param borne where something else bears it
+ */
+function onTheWall({ role, ends, outline }: Planned, borne: readonly Vec2[]): Vec2[] {
 	if (role === 'plate') {
 		const { x, y } = bounds(outline);
 		const side = Math.abs(y[0]) > Math.abs(y[1]) ? y[0] + INSET : y[1] - INSET;
@@ -488,7 +518,9 @@ function onTheWall({ role, ends, outline }: Planned): Vec2[] {
 	// What goes out from the wall is screwed to it with its end.
 	if (Math.abs(ends[1].y - ends[0].y) > Math.abs(ends[1].x - ends[0].x)) {
 		const [at, out] = Math.abs(ends[0].y) > Math.abs(ends[1].y) ? ends : [ends[1], ends[0]];
-		return clampedAt(at, out);
+		// With nothing under its far end the bracket has to keep it from turning as well.
+		const far = borne.some((b) => Math.hypot(b.x - at.x, b.y - at.y) > BRACKET);
+		return far ? [at] : clampedAt(at, out);
 	}
 	const n = Math.max(1, Math.round(Math.hypot(ends[1].x - ends[0].x, ends[1].y - ends[0].y) / (2 * SPACED)));
 	return Array.from({ length: n + 1 }, (_, i) =>

@@ -174,8 +174,7 @@ describe('members that bear each other', () => {
 		const bent = beam.bend([...loads, ...ends.map((at, c) => ({ at, newtons: -forces[c] }))]);
 		const down = bent.at(vec2(600, 0)) + free[0][0];
 		within(down, (5 * 0.1 * 1200 ** 4) / (384 * STIFF), 0.005);
-		within(Math.max(...bent.forces().moments.map(({ moment }) => moment)), (0.1 * 1200 ** 2) / 8, 0.005);
-		within(bent.forces().shear, 60, 0.05);
+		within(Math.max(...bent.moments().map(({ moment }) => moment)), (0.1 * 1200 ** 2) / 8, 0.005);
 		expect(forces[0] + forces[1]).toBeCloseTo(120, 6);
 	});
 

@@ -3,6 +3,9 @@ import type { Section } from '../plan/materials';
 /** A cross-section for bending in the vertical, mm, mm², mm³, mm⁴. */
 export interface SectionSize {
 	area: number;
+	/** How high it stands, and whether it is one rectangle of wood or metal through and through. */
+	height: number;
+	solid: boolean;
 	/** Second moment about the level axis through its centroid. */
 	inertia: number;
 	/** Second moment over the distance of the furthest fibre. */
@@ -37,6 +40,8 @@ export function sectionOf({ shape, wall = 0 }: Section, width: number, height: n
 	const solid = strips.length === 1;
 	return {
 		area,
+		height,
+		solid,
 		inertia,
 		modulus: inertia / Math.max(middle('y'), height - middle('y')),
 		// Two thirds of a solid section (the parabola of shear), the upright walls of any other.

@@ -3,13 +3,13 @@ import { vec2, vec3, type Vec2, type Vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import type { Scene } from '../modes';
 import type { Plan, Stock, Vehicle } from '../plan';
-import { Beam } from './beam';
+import { Beam, shearIn } from './beam';
 import { ContactModel, type Contact } from './contact';
 import type { PointLoad } from './elastic';
 import { loadCases, ownWeight, type LoadCase, type Loads } from './loads';
 import { frameOf, type Frame, type Member } from './members';
 import { Plate } from './plate';
-import { bucklingShare, designShare, K_DEF, SAG_SHARE } from './verdict';
+import { bucklingShare, crackFactor, designShare, K_DEF, SAG_SHARE, shallowFactor } from './verdict';
 
 /** How a member bears one thing that is asked of it. */
 export interface Stress {
@@ -156,14 +156,25 @@ interface Gauge {
 	spans: Float64Array;
 }
 
-/** The nearest supports count most, by the fourth power of the way to them: on a support it counts alone, half way both do. */
+/** What bears a place on its other side lies at least so far round from what bears it nearest: the cosine of 120°. */
+const ACROSS = -0.5;
+
+/**
+ * The nearest supports count most, by the fourth power of the way to them: on a support it counts alone, half way both do. The span at a
+ * place goes from the nearest support to the nearest one on the other side; where there is none it overhangs, and counts twice.
+ */
 function gaugeOf(member: Member, borne: readonly Vec2[]): Gauge | undefined {
 	if (member.role === 'leg' || borne.length === 0) return undefined;
 	const places = placesOf(member);
 	const spans = new Float64Array(places.length);
 	const shares = places.map((at, k) => {
 		const away = Float64Array.from(borne, (b) => Math.hypot(b.x - at.x, b.y - at.y));
-		spans[k] = 2 * Math.min(...away);
+		const nearest = away.reduce((best, one, b) => (one < away[best] ? b : best), 0);
+		const [dx, dy] = [borne[nearest].x - at.x, borne[nearest].y - at.y];
+		const opposite = away.filter(
+			(one, b) => (borne[b].x - at.x) * dx + (borne[b].y - at.y) * dy < ACROSS * one * away[nearest] || away[nearest] < 1
+		);
+		spans[k] = opposite.length > 0 ? away[nearest] + Math.min(...opposite) : 2 * away[nearest];
 		const weights = away.map((one) => 1 / Math.max(1, one) ** 4);
 		const whole = weights.reduce((sum, one) => sum + one, 0);
 		return weights.map((one) => one / whole);
@@ -199,23 +210,25 @@ function stressOf(
 		const pressed = forces.reduce((sum, { newtons }) => sum + Math.max(0, newtons), 0) / section!.area;
 		const left = bucklingShare(grade, long / Math.sqrt(section!.least / section!.area));
 		add(left < 1 ? 'buckling' : 'pressure', pressed, grade.compression * left, at);
-	} else if ('moments' in bent) {
+	} else if (role === 'plate') {
 		const { mesh } = member.elastic as Plate;
 		const modulus = placed.part.thickness ** 2 / 6;
-		bent.moments().forEach(({ along, across }, i) => {
+		(bent as ReturnType<Plate['bend']>).moments().forEach(({ along, across }, i) => {
 			const at = mesh.triangles[i].map((n) => mesh.nodes[n]).reduce((sum, p) => vec2(sum.x + p.x / 3, sum.y + p.y / 3), vec2(0, 0));
 			add('bending', along / modulus, grade.bending.along, at);
 			add('bending across the grain', across / modulus, grade.bending.across, at);
 		});
-	} else if ('forces' in bent) {
-		const { moments, shear } = bent.forces();
-		const worst = moments.reduce((a, b) => (Math.abs(b.moment) > Math.abs(a.moment) ? b : a));
+	} else {
+		const beam = member.elastic as Beam;
+		const worst = (bent as ReturnType<Beam['bend']>).moments().reduce((a, b) => (Math.abs(b.moment) > Math.abs(a.moment) ? b : a));
 		const [a, b] = member.ends!;
 		const at = vec2(a.x + (worst.along / long) * (b.x - a.x), a.y + (worst.along / long) * (b.y - a.y));
+		const { modulus, web, height } = section!;
 		// A board on edge that is taller than long is no beam: what is on it goes straight down through it.
 		if (role === 'beam' || placed.box.z[1] - placed.box.z[0] < long)
-			add('bending', worst.moment / section!.modulus, grade.bending.along, at);
-		add('shear', shear / section!.web, grade.shear, at);
+			add('bending', worst.moment / modulus, grade.bending.along * shallowFactor(grade.sort, section!), at);
+		const along = forces.map((one) => ({ along: beam.along(one.at), newtons: one.newtons }));
+		add('shear', shearIn(along, height) / (web * crackFactor(grade.sort)), grade.shear, at);
 	}
 	return found.reduce((worst, one) => (one.used > worst.used ? one : worst));
 }
@@ -230,11 +243,11 @@ function sagOf(member: Member, gauge: Gauge, sunk: Float64Array, supports: reado
 		if (own > mm) [worst, mm] = [k, own];
 	}
 	const span = gauge.spans[worst];
-	return { mm, span, limit: Math.max(NO_SAG, span * SAG_SHARE[duration]), at: on(member, placesOf(member)[worst]), under: name };
+	return { mm, span, limit: Math.max(SHORT_SPAN, span) * SAG_SHARE[duration], at: on(member, placesOf(member)[worst]), under: name };
 }
 
-/** Sags of less than this are nobody's concern, however short the span, mm. */
-const NO_SAG = 1;
+/** Spans shorter than this may sag as far as one of this length: 2 mm are nobody's concern, mm. */
+const SHORT_SPAN = 400;
 
 /** Holds what nothing bears where it is, so that the rest can be worked out. */
 function withAdriftHeld(frame: Frame, own: Loads): { frame: Frame; groups: Group[]; adrift: number[] } {

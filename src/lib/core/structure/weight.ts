@@ -127,7 +127,7 @@ const MIDDLE = 0.43;
 const PASSENGER = 75;
 
 /** Of a plan, what weighs. */
-type Weighing = Pick<Plan, 'crew' | 'gear' | 'stock' | 'animals'> & { vehicle: Seats & { weights?: Partial<Weights> } };
+type Weighing = Pick<Plan, 'crew' | 'gear' | 'stock' | 'animals'> & { vehicle: Seats & { weights?: Weights } };
 type Seats = Pick<Vehicle, 'seats' | 'lining'>;
 
 const NO_DOGS: NonNullable<Plan['animals']> = {};
@@ -141,11 +141,24 @@ export function loadIn(scene: Scene, { vehicle, crew, gear, stock, animals = NO_
 	return { items, inside, centre, ...(isSaid(weights) ? onItsWheels(weights, items, inside, centre) : {}) };
 }
 
-const isSaid = (weights: Partial<Weights> | undefined): weights is Weights => weights?.front !== undefined;
+/** What has to be known of a vehicle before anything can be said of its axles, in words. */
+const NEEDED = {
+	front: 'what its front axle carries empty',
+	rear: 'what its rear axle carries empty',
+	rearAxle: 'where its rear wheels are',
+	wheelbase: 'its wheelbase'
+} as const;
+type Known = Weights & Required<Pick<Weights, keyof typeof NEEDED>>;
+
+/** What is still to be said of a vehicle before its axle loads are known, in words. */
+export const missingWeights = (weights: Weights = {}): string[] =>
+	(Object.keys(NEEDED) as (keyof typeof NEEDED)[]).flatMap((key) => (weights[key] === undefined ? [NEEDED[key]] : []));
+
+const isSaid = (weights: Weights | undefined): weights is Known => missingWeights(weights).length === 0;
 
 /** Levers: each weight is shared by the axles by its way to the other one, and beyond an axle it lifts the other. */
 function onItsWheels(
-	weights: Weights,
+	weights: Known,
 	items: readonly Weighed[],
 	inside: number,
 	centre: Vec3 | undefined
@@ -170,11 +183,7 @@ function onItsWheels(
 }
 
 /** The angle of tan⁻¹ (half the track over the height of the centre of gravity), as for a rigid vehicle: springs and tyres take some of it. */
-function tippingOf(
-	{ front, rear, track, floorHeight, centreHeight }: Weights,
-	inside: number,
-	centre: Vec3 | undefined
-): Pick<Load, 'tips'> {
+function tippingOf({ front, rear, track, floorHeight, centreHeight }: Known, inside: number, centre: Vec3 | undefined): Pick<Load, 'tips'> {
 	if (track === undefined || floorHeight === undefined || centreHeight === undefined) return {};
 	const empty = front + rear;
 	const angle = (height: number, aside: number) => (Math.atan((track / 2 - Math.abs(aside)) / height) * 180) / Math.PI;
@@ -182,4 +191,29 @@ function tippingOf(
 	const height = (empty * centreHeight + inside * (floorHeight + (centre?.z ?? 0))) / whole;
 	const aside = (inside * (centre?.y ?? 0)) / whole;
 	return { tips: { empty: angle(centreHeight, 0), loaded: angle(height, aside) } };
+}
+
+/** Something that can lie elsewhere, and how far it has to go until an axle carries no more than it may. */
+export interface Shift {
+	id: string;
+	name: string;
+	kg: number;
+	/** mm, forward counted positive. */
+	by: number;
+}
+
+/**
+ * What could be moved, and how far, until an axle carries no more than it may: by its lever, whatever it weighs goes over to the other
+ * axle by its way over the wheelbase. Of gear only, the shortest way first; nothing where the other axle or the whole has no room for it.
+ */
+export function shiftsFor({ items, axles }: Load, { wheelbase }: Weights, which: 'front' | 'rear'): Shift[] {
+	const [own, other] = axles ? [axles[which], axles[which === 'front' ? 'rear' : 'front']] : [];
+	if (!own || !other || wheelbase === undefined || (own.left ?? 0) >= 0) return [];
+	const over = -own.left!;
+	if (other.left !== undefined && other.left < over) return [];
+	return items
+		.filter(({ of, placed }) => of === 'gear' && placed)
+		.map(({ id, name, kg }) => ({ id, name, kg, by: ((which === 'rear' ? 1 : -1) * over * wheelbase) / kg }))
+		.filter(({ by }) => Math.abs(by) < wheelbase)
+		.sort((a, b) => Math.abs(a.by) - Math.abs(b.by));
 }

@@ -2,12 +2,12 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { pieceKind, type Link, type Part, type Rest, type Step } from '../assembly';
-import { assembled, barIn, barOf, boardIn, carriedBy, foldingLeg, padIn, sheetOf, sleepOn, type Range } from '../making';
+import { assembled, barIn, barOf, boardIn, carriedBy, cornerLegs, foldingLeg, padIn, sheetOf, sleepOn, type Range } from '../making';
 import { bridgeParams } from './params';
 
 type Params = z.infer<typeof bridgeParams>;
 
-/** The leg at the front end: turned up under the board, or pulled out after its bolt. */
+/** The legs at the front end, one frame: turned up under the board, or pulled out after their bolts. */
 function leg(
 	params: Params,
 	x: Range,
@@ -16,24 +16,25 @@ function leg(
 ): { parts: Part[]; links: Link[]; folded: number; up?: Step; down?: Step } {
 	if (params.front === 'seat or ledge in front') return { parts: [], links: [], folded: 0 };
 	const at: Range = [x[1] - bar.width - 20, x[1] - 20];
-	const wide: Range = [params.centre - bar.thickness / 2, params.centre + bar.thickness / 2];
-	const part = barIn('leg', 'Leg', params.legBar, 'leg', { x: at, y: wide, z: [params.foot, under] }, 'z');
+	const legs = cornerLegs([params.centre - params.width / 2, params.centre + params.width / 2], bar.thickness).map((y, i) =>
+		barIn(`leg-${i + 1}`, 'Leg', params.legBar, 'leg', { x: at, y, z: [params.foot, under] }, 'z')
+	);
 	if (params.front === 'leg that swings down') {
 		return {
-			parts: [part],
+			parts: legs,
 			links: [{ id: 'leg', parent: 'board', joint: foldingLeg(at, under) }],
 			folded: Math.PI / 2,
-			up: { words: 'Swing the leg up under the board', joints: { leg: Math.PI / 2 }, seconds: 3, hands: 1 },
-			down: { words: 'Swing the leg down and lock it', joints: { leg: 0 }, seconds: 4, hands: 1 }
+			up: { words: 'Swing the legs up under the board', joints: { leg: Math.PI / 2 }, seconds: 3, hands: 1 },
+			down: { words: 'Swing the legs down and lock them', joints: { leg: 0 }, seconds: 4, hands: 1 }
 		};
 	}
 	const joint = carriedBy('lift-out', vec3(at[0], 0, under), vec3(0, 1, 0), [{ shift: vec3(0, 0, -5), angle: 0 }]);
 	return {
-		parts: [part],
+		parts: legs,
 		links: [{ id: 'leg', parent: 'board', joint }],
 		folded: 1,
-		up: { words: 'Pull the drop bolt and put the leg aside', takesOut: ['leg'], seconds: 5, hands: 1 },
-		down: { words: 'Set the leg under the front and drop its bolt', bringsIn: ['leg'], seconds: 6, hands: 1 }
+		up: { words: 'Pull the drop bolts and put the legs aside', takesOut: ['leg'], seconds: 5, hands: 1 },
+		down: { words: 'Set the legs under the front and drop their bolts', bringsIn: ['leg'], seconds: 6, hands: 1 }
 	};
 }
 
@@ -106,7 +107,7 @@ export const bridge = pieceKind({
 				}
 			],
 			surfaces: [{ ...sleepOn(rectangle(...x, ...y), z[1], params, ['bridged']), id: 'bridge' }],
-			supports: prop.parts.length > 0 ? [{ part: 'board', by: 'leg', kind: 'prop' }] : [],
+			supports: prop.parts.map(({ id }) => ({ part: 'board', by: id, kind: 'prop' as const })),
 			rests,
 			deck: z[1]
 		});

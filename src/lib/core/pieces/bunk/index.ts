@@ -9,6 +9,9 @@ import { bunkParams } from './params';
 /** A guard lower than this above the mattress is not one, mm (EN 747-1 asks 160 mm of upper beds). */
 const GUARD = 160;
 
+/** Straps hang no further apart than so much, mm; our own figure, for 12 mm plywood. */
+const STRAPS_APART = 900;
+
 /** A bunk near the roof: hinged at the wall, hung on straps, with a guard along its free edge. */
 export const bunk = pieceKind({
 	kind: 'bunk',
@@ -37,6 +40,11 @@ export const bunk = pieceKind({
 				: [])
 		];
 		const at = { role: 'mattress' as const, ...(params.folds ? { link: 'board' } : {}) };
+		// Straps hold its side at the aisle: at both ends, and between where a board would bend under somebody who sits there.
+		const spans = Math.ceil(params.length / STRAPS_APART);
+		const straps = Array.from({ length: spans + 1 }, (_, i) =>
+			vec3(x[0] + (i * params.length) / spans, y(params.width, params.width)[0], z[0])
+		);
 		const cushion = { x, y: y(2 * bar.thickness, params.width - bar.thickness), z: pad };
 		return assembled({
 			links: [
@@ -45,7 +53,8 @@ export const bunk = pieceKind({
 			],
 			parts: [
 				barIn('ledger', 'Ledger at the wall', params.frameBar, 'frame', { x, y: y(0, bar.thickness), z: [z[0] - bar.width, z[0]] }, 'x'),
-				boardIn('board', 'Board', params.boardSheet, carries, { x, y: y(bar.thickness, params.width), z }),
+				// What folds hangs on the ledger by its hinge; what stays lies on it.
+				boardIn('board', 'Board', params.boardSheet, carries, { x, y: y(params.folds ? bar.thickness : 0, params.width), z }),
 				...(params.guard > 0
 					? [
 							barIn(
@@ -97,9 +106,9 @@ export const bunk = pieceKind({
 			supports: [
 				{ part: 'ledger', by: 'wall', kind: 'wall bracket' },
 				{ part: 'board', by: 'ledger', kind: 'ledger' },
-				// Straps at both ends hold its side at the aisle.
-				{ part: 'board', by: 'straps', kind: 'wall bracket' }
+				{ part: 'board', by: 'straps', kind: 'wall bracket', at: straps }
 			],
+			hardware: [{ name: 'Strap of a bunk, with its eye in the roof', count: straps.length }],
 			innerMargins: [
 				{
 					id: 'guard',

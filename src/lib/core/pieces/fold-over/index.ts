@@ -202,12 +202,15 @@ function arms(params: Params, { leaves, y, z, bar }: Frame): Props {
 	return props;
 }
 
-/** A low trestle that slides forward on the floor from under the rear leaf to the joint in front. */
+/** Where a trestle bears the last of three leaves, as a share of it: its joint to the second one jams shut under a load and needs none. */
+const UNDER_THIRD = 0.75;
+
+/** A low trestle that slides forward on the floor from under the rear leaf: to the far end of two leaves, under the third of three. */
 function trestle(params: Params, { leaves, y, z, bar, leg }: Frame): Props {
 	const [rear] = leaves;
-	const joint = leaves[leaves.length - 1][params.leaves === 3 ? 0 : 1];
+	const [from, to] = leaves[leaves.length - 1];
 	const home = trestleHome(rear, leg.width);
-	const travel = joint - leg.width / 2 - home;
+	const travel = (params.leaves === 3 ? from + UNDER_THIRD * (to - from) : to) - leg.width / 2 - home;
 	const part = (id: string, y: Range, z: Range) =>
 		barIn(
 			id,
@@ -227,7 +230,7 @@ function trestle(params: Params, { leaves, y, z, bar, leg }: Frame): Props {
 			part('trestle-leg-2', [y[1] - inset - leg.thickness, y[1] - inset], [0, top])
 		],
 		links: [{ id: 'trestle', joint: { type: 'slide', axis: vec3(1, 0, 0), range: [0, travel] } }],
-		set: [{ words: 'Slide the trestle forward under the joint', joints: { trestle: travel }, seconds: 4, hands: 1 }],
+		set: [{ words: 'Slide the trestle forward under the far leaf', joints: { trestle: travel }, seconds: 4, hands: 1 }],
 		clear: [{ words: 'Slide the trestle back under the rear leaf', joints: { trestle: 0 }, seconds: 4, hands: 1 }],
 		away: { trestle: 0 },
 		supports: [{ part: `leaf-${params.leaves}`, by: 'trestle-top', kind: 'rail' }]

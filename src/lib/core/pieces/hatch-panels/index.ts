@@ -9,6 +9,7 @@ import {
 	barOf,
 	boardIn,
 	carriedBy,
+	cornerLegs,
 	foldingLeg,
 	hingeAt,
 	padIn,
@@ -110,6 +111,17 @@ function frameParts(params: Params, { x, y, hatch, z, under, bar, leg }: Frame):
 		...bars.map(({ id, from }) =>
 			barIn(`bar-${id}`, `Bar across, ${id}`, params.frameBar, 'frame', { x: [from, from + t], y, z: [under, z[0]] }, 'y')
 		),
+		// Along the walls the panels lie on bars from one to the other.
+		...(['right', 'left'] as const).map((side) =>
+			barIn(
+				`edge-${side}`,
+				`Bar along the wall, ${side}`,
+				params.frameBar,
+				'frame',
+				{ x: [x[0] + t, x[1] - t], y: side === 'right' ? [y[0], y[0] + t] : [y[1] - t, y[1]], z: [under, z[0]] },
+				'x'
+			)
+		),
 		// Beside the hatch a post laid flat carries the side panel, the edge of the hatch, and the foot of the prop.
 		...(['right', 'left'] as const).map((side) =>
 			barIn(
@@ -158,16 +170,17 @@ function panels(params: Params, frame: Frame): { parts: Part[]; links: Link[] } 
 	];
 	if (front) {
 		const at: Range = [front.x[1] - leg.width - 10, front.x[1] - 10];
-		const middle = (front.y[0] + front.y[1]) / 2;
 		parts.push(
 			boardIn('section', 'Section in the foot space', params.boardSheet, 'section', { x: [front.x[0] + 1, front.x[1]], y: front.y, z }),
-			barIn(
-				'section-leg',
-				'Leg of that section, swings',
-				params.legBar,
-				'section-leg',
-				{ x: at, y: [middle - leg.thickness / 2, middle + leg.thickness / 2], z: [params.frontFoot, z[0]] },
-				'z'
+			...cornerLegs(front.y, leg.thickness).map((y, i) =>
+				barIn(
+					`section-leg-${i + 1}`,
+					'Leg of that section, swings',
+					params.legBar,
+					'section-leg',
+					{ x: at, y, z: [params.frontFoot, z[0]] },
+					'z'
+				)
 			)
 		);
 		links.push(
@@ -240,8 +253,8 @@ function movesOf(params: Params, frame: Frame): Move[] {
 								hands: 1 as const
 							},
 							{
-								words: 'Swing its leg down and lock it',
-								back: 'Unlock the leg of the front section and swing it up',
+								words: 'Swing its legs down and lock them',
+								back: 'Unlock the legs of the front section and swing them up',
 								joints: { 'section-leg': 0 },
 								seconds: 3,
 								hands: 1 as const
@@ -355,7 +368,7 @@ export const hatchPanels = pieceKind({
 					{ part: `panel-${side}`, by: `runner-${side}`, kind: 'rail' as const },
 					{ part: 'hatch', by: `runner-${side}`, kind: 'rail' as const }
 				]),
-				...(frame.front ? [{ part: 'section', by: 'section-leg', kind: 'prop' as const }] : [])
+				...(frame.front ? [{ part: 'section', by: 'section-leg-1', kind: 'prop' as const }] : [])
 			],
 			spaces: [
 				bay('locker', 'Locker under the hatch', [hatch[0] + bar.thickness, hatch[1] - bar.thickness], ['hatch-up', 'lounge', 'out']),

@@ -10,6 +10,7 @@ import {
 	boardIn,
 	carriedBy,
 	depthOn,
+	legsAlong,
 	padIn,
 	reachOn,
 	sheetOf,
@@ -115,8 +116,20 @@ function parts(params: Params, frame: Frame): Part[] {
 				'y'
 			)
 		),
-		leg('leg-1', 'frame', frame.x[0] + b + 4, D - frame.leg.thickness, frame.pullZ[0]),
-		leg('leg-2', 'frame', frame.x[1] - frame.leg.width - b - 4, D - frame.leg.thickness, frame.pullZ[0])
+		// Pushed in, its sides lie on guides under the end bars.
+		...[frame.x[0] + b, frame.x[1] - 2 * b].map((from, i) =>
+			barIn(
+				`guide-${i + 1}`,
+				'Guide of the pull-out',
+				params.frameBar,
+				'frame',
+				{ x: [from, from + b], y: frame.y(b, D - frame.leg.thickness - b), z: rail },
+				'y'
+			)
+		),
+		...legsAlong([frame.x[0] + b + 4, frame.x[1] - b - 4], frame.bar.width, frame.leg.width).map((x, i) =>
+			leg(`leg-${i + 1}`, 'frame', x, D - frame.leg.thickness, frame.pullZ[0])
+		)
 	];
 	if (!params.return) return list;
 	const reach = D + params.returnReach;

@@ -60,7 +60,7 @@ function partsOf(params: Params, { x, split, y, z, pins, bar, track }: Frame): P
 						params.frameBar,
 						'deck',
 						{
-							x: [split - bar.width / 2, split + FOOT_GAP + bar.width / 2],
+							x: [split + (FOOT_GAP - bar.width) / 2, split + (FOOT_GAP + bar.width) / 2],
 							y: [y[0] + bar.thickness, y[1] - bar.thickness],
 							z: [z[0] - bar.thickness, z[0]]
 						},

@@ -16,7 +16,7 @@ import {
 	type Support,
 	type Surroundings
 } from '../assembly';
-import { assembled, barIn, barOf, interleaved, radians, sitOn, type Depth, type Range } from '../making';
+import { assembled, barIn, barOf, interleaved, legsAlong, radians, sitOn, type Depth, type Range } from '../making';
 import { slatCouchParams } from './params';
 import { lengthMark } from '../../units';
 
@@ -137,9 +137,8 @@ function parts(params: Params, frame: Frame, stock: Surroundings['stock']): { pa
 			kind: 'rail'
 		});
 	}
-	// Legs stand inside the ends, and in the middle of a long couch; every section has its own.
-	const spots = (x: Range): number[] =>
-		(x[1] - x[0] > 1300 ? [0, 0.5, 1] : [0, 1]).map((share) => x[0] + share * (x[1] - x[0] - leg.width));
+	// Legs stand inside the ends; every section has its own.
+	const spots = (x: Range): number[] => legsAlong(x, barOf(stock, params.frameBar).width, leg.width);
 	const legs = (id: string, name: string, link: string, carries: string, depth: Range, places: number[]) =>
 		places.forEach((from, i) => {
 			const box: Box = { x: [from, from + leg.width], y: frame.y(...depth), z: [0, frame.under] };

@@ -59,8 +59,8 @@ export function cageParts(cage: Cage): { parts: Part[]; hardware: Hardware[] } {
 			for (let i = 0; i < bays; i++) tubeIn('Tube along', { x: [joints[i][1], joints[i + 1][0]], y: side.y, z: level }, 'x');
 		joints.forEach((joint, i) => {
 			if (side.upright(i)) tubeIn('Tube upright', { x: centred(joint, tube), y: side.y, z: between(z, c) }, 'z');
-			// Under raised rails legs stand at every joint of the far side and at the ends of the open one.
-			if (z[0] > 0 && (side.upright(i) || i === 0 || i === bays)) tubeIn('Leg', { x: centred(joint, tube), y: side.y, z: [0, z[0]] }, 'z');
+			// Under raised rails legs stand at every joint: without, a rail of an open side bends over its whole length.
+			if (z[0] > 0) tubeIn('Leg', { x: centred(joint, tube), y: side.y, z: [0, z[0]] }, 'z');
 		});
 	}
 	joints.forEach((joint, i) => {

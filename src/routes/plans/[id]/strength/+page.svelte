@@ -8,6 +8,7 @@
 	import { useWorkbench } from '$lib/ui/context';
 	import OtherStock from '$lib/ui/OtherStock.svelte';
 	import UnsaidStock from '$lib/ui/UnsaidStock.svelte';
+	import WeightPane from '$lib/ui/WeightPane.svelte';
 
 	const workbench = useWorkbench();
 	const { session, gaze } = workbench;
@@ -31,6 +32,7 @@
 		}
 		return [...alike.values()];
 	});
+	let question: 'bears' | 'weighs' = $state('bears');
 	let part: string | undefined = $state();
 	const chosen = $derived(members.find((one) => one.part === part) ?? members[0]);
 	const worstOf = (id: string) =>
@@ -38,6 +40,8 @@
 			0,
 			...Object.values(strengths?.known?.modes ?? {}).flatMap(({ members }) => members.filter((one) => one.piece === id).map(used))
 		);
+	/** Nobody can see less, mm. */
+	const LEAST_SAG = 0.5;
 	const unsaid = $derived(strength?.unknown ?? []);
 	const adrift = $derived((strength?.adrift ?? []).filter((one) => one.piece === piece));
 	const remade = $derived(strengths?.remade?.piece === piece && strengths.remade.of === plan ? strengths.remade : undefined);
@@ -52,97 +56,116 @@
 </script>
 
 <div class="stage">
-	<section class="list" aria-label="What bears">
-		<div class="card pick">
-			<label>
-				<span class="quiet">In the mode</span>
-				<select class="field" value={modeId} onchange={(event) => (gaze.modeId = event.currentTarget.value)}>
-					{#each Object.entries(plan.modes) as [id, mode] (id)}<option value={id}>{mode.name}</option>{/each}
-				</select>
-			</label>
+	<div class="asks">
+		<div class="questions" role="group" aria-label="Question">
+			<button type="button" aria-pressed={question === 'bears'} onclick={() => (question = 'bears')}>Does it bear?</button>
+			<button type="button" aria-pressed={question === 'weighs'} onclick={() => (question = 'weighs')}>What does it weigh?</button>
+		</div>
+		<label>
+			<span class="quiet">In the mode</span>
+			<select class="field" value={modeId} onchange={(event) => (gaze.modeId = event.currentTarget.value)}>
+				{#each Object.entries(plan.modes) as [id, mode] (id)}<option value={id}>{mode.name}</option>{/each}
+			</select>
+		</label>
+		{#if question === 'bears'}
 			<label>
 				<span class="quiet">Piece</span>
 				<select class="field" value={piece} onchange={(event) => (gaze.selected = event.currentTarget.value)}>
 					{#each pieces as [id, { name }] (id)}<option value={id}>{name}{worstOf(id) > 1 ? ', too weak' : ''}</option>{/each}
 				</select>
 			</label>
-		</div>
-		{#if pieces.length === 0}
-			<p class="quiet">Nothing is built in yet. Add a piece in Layout, and here it says what bears it and how far it bends.</p>
-		{:else if strengths?.failure}
-			<p role="alert" class="bad">It could not be worked out: {strengths.failure}</p>
-		{:else if !strength}
-			<p class="quiet" role="status">Working out what bears what …</p>
-		{:else}
-			{#if strengths && strengths.progress < 1}
-				<p class="quiet" role="status">What is shown is of the plan before your last change … {Math.round(strengths.progress * 100)} %</p>
-			{/if}
-			{#if unsaid.length > 0}<UnsaidStock
-					{plan}
-					stocks={unsaid.map(({ stock }) => stock)}
-					onsay={(label, edits) => session.edit(label, edits)}
-				/>{/if}
-			{#if adrift.length > 0}
-				<p class="doubt">
-					Nothing is seen that bears {adrift.map(({ name }) => name.toLowerCase()).join(', ')}: it touches nothing that could. It is worked
-					out as if it were held.
+		{/if}
+	</div>
+	{#if question === 'weighs'}
+		<WeightPane
+			{plan}
+			loads={strengths?.known?.loads}
+			{modeId}
+			views={look?.views}
+			onmode={(id) => (gaze.modeId = id)}
+			onedit={(label, edits) => session.edit(label, edits)}
+		/>
+	{:else}
+		<section class="list" aria-label="What bears">
+			{#if pieces.length === 0}
+				<p class="quiet">Nothing is built in yet. Add a piece in Layout, and here it says what bears it and how far it bends.</p>
+			{:else if strengths?.failure}
+				<p role="alert" class="bad">It could not be worked out: {strengths.failure}</p>
+			{:else if !strength}
+				<p class="quiet" role="status">Working out what bears what …</p>
+			{:else}
+				{#if strengths && strengths.progress < 1}
+					<p class="quiet" role="status">What is shown is of the plan before your last change … {Math.round(strengths.progress * 100)} %</p>
+				{/if}
+				{#if unsaid.length > 0}<UnsaidStock
+						{plan}
+						stocks={unsaid.map(({ stock }) => stock)}
+						onsay={(label, edits) => session.edit(label, edits)}
+					/>{/if}
+				{#if adrift.length > 0}
+					<p class="doubt">
+						Nothing is seen that bears {adrift.map(({ name }) => name.toLowerCase()).join(', ')}: it touches nothing that could. It is
+						worked out as if it were held.
+					</p>
+				{/if}
+				<div class="card scroll">
+					<table>
+						<thead><tr><th>Part</th><th>Strength used</th><th>Sag</th></tr></thead>
+						<tbody>
+							{#each lines as { worst, count } (worst.part)}
+								<tr class:current={worst.part === chosen?.part}>
+									<td
+										><button type="button" aria-pressed={worst.part === chosen?.part} onclick={() => (part = worst.part)}
+											>{worst.name}{#if count > 1}{' '}<span class="quiet">× {count}</span>{/if}</button
+										></td
+									>
+									<td class="figures {statusOf(used(worst))}"
+										><span class="bar" aria-hidden="true"><span style:width="{Math.min(100, used(worst) * 100)}%"></span></span>{percent(
+											used(worst)
+										)}</td
+									>
+									<td
+										class="figures"
+										class:clash={worst.sag && worst.sag.mm > 2 * worst.sag.limit}
+										class:tight={worst.sag && worst.sag.mm > worst.sag.limit}
+										>{worst.sag && worst.sag.mm >= LEAST_SAG ? long(worst.sag.mm) : ''}</td
+									>
+								</tr>
+							{/each}
+						</tbody>
+					</table>
+				</div>
+				{#if chosen}
+					<div class="card inner"><BearingDetail member={chosen} /></div>
+					<div class="card inner">
+						<h3>The lightest that holds</h3>
+						{#if remade}
+							<OtherStock found={remade.found} progress={remade.progress} ontake={take} />
+						{:else}
+							<p class="quiet">Every other sheet and bar of a like size, tried in all modes with all rules.</p>
+							<button type="button" class="tool" onclick={() => strengths?.tryStock(plan, piece!)}>Try other stock</button>
+						{/if}
+					</div>
+				{/if}
+				<p class="caution">
+					Sums for sleeping, kneeling and sitting down by EN 1995-1-1 with usual figures for materials. Joints, glue and screws are not in
+					them yet, and a crash is far beyond them. Load what you built with sandbags before you lie on it.
 				</p>
 			{/if}
-			<div class="card scroll">
-				<table>
-					<thead><tr><th>Part</th><th>Strength used</th><th>Sag</th></tr></thead>
-					<tbody>
-						{#each lines as { worst, count } (worst.part)}
-							<tr class:current={worst.part === chosen?.part}>
-								<td
-									><button type="button" aria-pressed={worst.part === chosen?.part} onclick={() => (part = worst.part)}
-										>{worst.name}{#if count > 1}<span class="quiet"> × {count}</span>{/if}</button
-									></td
-								>
-								<td class="figures {statusOf(used(worst))}"
-									><span class="bar" aria-hidden="true"><span style:width="{Math.min(100, used(worst) * 100)}%"></span></span>{percent(
-										used(worst)
-									)}</td
-								>
-								<td
-									class="figures"
-									class:clash={worst.sag && worst.sag.mm > 2 * worst.sag.limit}
-									class:tight={worst.sag && worst.sag.mm > worst.sag.limit}>{worst.sag ? long(worst.sag.mm) : ''}</td
-								>
-							</tr>
-						{/each}
-					</tbody>
-				</table>
-			</div>
-			{#if chosen}
-				<div class="card inner"><BearingDetail member={chosen} /></div>
-				<div class="card inner">
-					<h3>The lightest that holds</h3>
-					{#if remade}
-						<OtherStock found={remade.found} progress={remade.progress} ontake={take} />
-					{:else}
-						<p class="quiet">Every other sheet and bar of a like size, tried in all modes with all rules.</p>
-						<button type="button" class="tool" onclick={() => strengths?.tryStock(plan, piece!)}>Try other stock</button>
-					{/if}
-				</div>
+		</section>
+		<section class="show" aria-label="How it bends">
+			{#if look && strength}
+				<BentDrawings views={look.views} {members} chosen={chosen?.part} onchoose={(id) => (part = id)} />
 			{/if}
-			<p class="caution">
-				Sums for sleeping, kneeling and sitting down by EN 1995-1-1 with usual figures for materials. Joints, glue and screws are not in
-				them yet, and a crash is far beyond them. Load what you built with sandbags before you lie on it.
-			</p>
-		{/if}
-	</section>
-	<section class="show" aria-label="How it bends">
-		{#if look && strength}
-			<BentDrawings views={look.views} {members} chosen={chosen?.part} onchoose={(id) => (part = id)} />
-		{/if}
-	</section>
+		</section>
+	{/if}
 </div>
 
 <style>
 	.stage {
 		display: grid;
-		grid-template-columns: 400px minmax(0, 1fr);
+		grid-template-columns: 430px minmax(0, 1fr);
+		grid-template-rows: auto minmax(0, 1fr);
 		gap: 12px;
 		padding: 12px;
 		height: 100%;
@@ -159,15 +182,34 @@
 		display: grid;
 		min-height: 0;
 	}
-	.pick {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 8px;
-		padding: 8px 10px;
+	.asks {
+		grid-column: 1 / -1;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px 18px;
+		align-items: center;
 		font-size: 12.5px;
 	}
-	.pick .field {
-		width: 100%;
+	.asks label {
+		display: flex;
+		gap: 6px;
+		align-items: center;
+	}
+	.questions button {
+		all: unset;
+		cursor: pointer;
+		padding: 3px 2px;
+		margin-right: 16px;
+		font-size: 14px;
+		border-bottom: 2px solid transparent;
+	}
+	.questions button[aria-pressed='true'] {
+		border-bottom-color: var(--accent);
+		font-weight: 650;
+		color: var(--accent);
+	}
+	.questions button:focus-visible {
+		outline: 2px solid var(--accent);
 	}
 	.scroll {
 		padding: 4px 10px;
