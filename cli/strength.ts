@@ -63,11 +63,12 @@ export function weigh(plan: Plan, { mode, json, system }: Options, { out }: Stre
 	else {
 		const kg = (mass: number) => formatMass(mass, system).padStart(10);
 		for (const { name, of, kg: mass, placed } of load.items.toSorted((a, b) => b.kg - a.kg))
-			out(`${kg(mass)}  ${name} (${of})${placed ? '' : ', where it lies is not said: counted at the middle of the floor'}\n`);
+			out(`${kg(mass)}  ${name} (${of})${placed ? '' : ', where it lies is not said: counted on the load floor'}\n`);
 		out(`${kg(load.inside)}  in all`);
 		if (load.centre) {
-			const [ahead, left, up] = [load.centre.x, load.centre.y, load.centre.z].map((mm) => formatLength(Math.round(mm), system));
-			out(`, acting ${ahead} ahead of the closed rear door, ${left} left of the middle, ${up} above the floor`);
+			const { x, y, z } = load.centre;
+			const [ahead, aside, up] = [x, Math.abs(y), z].map((mm) => formatLength(Math.round(mm), system));
+			out(`, acting ${ahead} ahead of the closed rear door, ${aside} ${y < 0 ? 'right' : 'left'} of the middle, ${up} above the floor`);
 		}
 		out('\n');
 		if (load.axles)

@@ -8,6 +8,8 @@
 	const long = (mm: number) => formatLength(Math.round(mm * 10) / 10, preferences.units);
 	const stress = (value: number) => value.toFixed(1);
 	const G = 9.80665;
+	/** Nobody can see less, mm. */
+	const LEAST_SAG = 0.5;
 	const BY: Record<NonNullable<MemberStrength['stress']>['by'], string> = {
 		bending: 'bending: moment over section modulus',
 		'bending across the grain': 'bending across the grain of the face',
@@ -46,7 +48,7 @@
 			</tbody>
 		</table>
 	{/if}
-	{#if member.sag}
+	{#if member.sag && member.sag.mm >= LEAST_SAG}
 		<p>
 			Sags <strong class="figures">{long(member.sag.mm)}</strong> between what bears it, about
 			<span class="figures">{long(member.sag.span)}</span> apart: {member.sag.under}. Up to

@@ -90,7 +90,7 @@
 							/>
 						{/if}
 					{/each}
-					{#if shown?.sag && shown.sag.mm >= 0.05}
+					{#if shown?.sag && shown.sag.mm >= 0.5}
 						{@const { at, mm } = shown.sag}
 						<g class="mark">
 							<text x={at.x} y={-at.z - 10 * px} font-size={12.5 * px} stroke-width={4 * px} text-anchor="middle">{long(mm)}</text>

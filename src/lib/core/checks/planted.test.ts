@@ -26,7 +26,8 @@ const ELSEWHERE: Record<string, string> = {
 	'ways-out': 'getting-out.test.ts',
 	'to-the-wheel': 'getting-out.test.ts',
 	'rear-view': 'getting-out.test.ts',
-	upright: '../design/fooled.test.ts'
+	upright: '../design/fooled.test.ts',
+	'axle-load': 'weight.test.ts'
 };
 
 const worst = (plan: Plan, rule: string): Finding | undefined =>

@@ -256,9 +256,14 @@ describe('a bridge', () => {
 		const { rests } = bridge({ front: 'seat or ledge in front' }).assembly;
 		near(rests[1].box.x, [1870, 1900]);
 	});
-	it('its leg goes down to the floor, or into a well', () => {
-		expect(bridge({ front: 'leg on a drop bolt' }).box('leg').z[0]).toBeCloseTo(0, 6);
-		expect(bridge({ front: 'leg on a drop bolt', foot: -120 }).box('leg').z[0]).toBeCloseTo(-120, 6);
+	it('its legs go down to the floor, or into a well', () => {
+		expect(bridge({ front: 'leg on a drop bolt' }).box('leg-1').z[0]).toBeCloseTo(0, 6);
+		expect(bridge({ front: 'leg on a drop bolt', foot: -120 }).box('leg-2').z[0]).toBeCloseTo(-120, 6);
+	});
+	it('has legs near both of its sides', () => {
+		const { box } = bridge({ front: 'leg on a drop bolt', width: 500, centre: 100 });
+		near(box('leg-1').y, [-130, -85]);
+		near(box('leg-2').y, [285, 330]);
 	});
 });
 

@@ -66,9 +66,9 @@ describe('its leaves', () => {
 	});
 	it('ask for a cube that is long enough for the bar', () => {
 		const margin = (length: number) => cube({ leaves: 'to the rear', length }).assembly.innerMargins[0].margin;
-		// 0.4 of the length, less two boards.
-		expect(margin(400)).toBeCloseTo(160 - 24, 6);
-		expect(margin(150)).toBeCloseTo(60 - 24, 6);
+		// Out by 0.6 of the leaf, 0.3 of that still inside: 0.22 of the length is left, less two boards.
+		expect(margin(400)).toBeCloseTo(0.22 * 400 - 24, 6);
+		expect(margin(150)).toBeCloseTo(0.22 * 150 - 24, 6);
 	});
 	it('make one top with the lid', () => {
 		const { assembly } = cube({ leaves: 'to the rear' });

@@ -191,6 +191,7 @@
 		font-size: 12.5px;
 	}
 	.asks label {
+		white-space: nowrap;
 		display: flex;
 		gap: 6px;
 		align-items: center;
