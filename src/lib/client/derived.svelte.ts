@@ -45,7 +45,6 @@ export class Derived {
 	/** Asks for everything that follows from a plan. */
 	ask(plan: Plan, gaze: Gaze, system: UnitSystem): void {
 		this.work({ plan, gaze, system });
-		this.strengths.ask(plan);
 	}
 
 	private readonly work = newest(async ({ plan, gaze, system }: { plan: Plan; gaze: Gaze; system: UnitSystem }) => {
@@ -62,7 +61,12 @@ export class Derived {
 		this.refined = { plan, system, selected: gaze.selected };
 		this.owed ||= !same;
 		this.rest = setTimeout(
-			() => void this.attempt('Tolerances and fixes could not be worked out', () => this.refine(gaze.selected, system)),
+			() =>
+				void this.attempt('Tolerances and fixes could not be worked out', async () => {
+					await this.refine(gaze.selected, system);
+					// Last of all, so that on a small machine nothing waits for it.
+					this.strengths.ask(plan);
+				}),
 			REST
 		);
 	});

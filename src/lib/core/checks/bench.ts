@@ -72,7 +72,8 @@ export const benchFeet = sitterCheck(
 		const { body, person, sight } = sitter;
 		const seat = seatUnder(sitter, Math.abs(sight.edge - sight.back));
 		const before = aheadOf(sight, Math.abs(sight.edge - sight.back) + FOOT_REST / 2, 0);
-		const rest = groundAt(scene, before, seat - (SEGMENT.knee * body.stature) / 2);
+		// On a seat that is lower than half a lower leg there is nothing between it and the floor to put feet on.
+		const rest = groundAt(scene, before, Math.max(0, seat - (SEGMENT.knee * body.stature) / 2));
 		const legs = SEGMENT.seatHeight * body.stature;
 		const above = seat - rest - legs;
 		return {

@@ -32,6 +32,8 @@
 		}
 		return [...alike.values()];
 	});
+	// Elsewhere it is worked out last of all; here somebody waits for it.
+	$effect(() => strengths?.ask(plan));
 	let question: 'bears' | 'weighs' = $state('bears');
 	let part: string | undefined = $state();
 	const chosen = $derived(members.find((one) => one.part === part) ?? members[0]);

@@ -1,0 +1,24 @@
+import type { Highs } from 'highs';
+import { mustBeHeld } from '../fastening';
+import type { Scene } from '../modes';
+import type { Plan } from '../plan';
+import { heldEachWay, type Held } from './balance';
+import { bodyOf } from './body';
+
+export { FRICTION, heldEachWay, THROWS, type Held, type RigidBody, type Way } from './balance';
+
+/** How one piece stays where it is while driving. */
+export interface Restraint {
+	piece: string;
+	kg: number;
+	ways: Held[];
+}
+
+/** How everything that travels is held, of pieces for which something is planned that holds them. */
+export const restraintsIn = (scene: Scene, plan: Pick<Plan, 'vehicle' | 'stock' | 'gear'>, solver: Highs): Restraint[] =>
+	scene.pieces
+		.filter((piece) => mustBeHeld(piece) && Object.keys(piece.held ?? {}).length > 0)
+		.map((piece) => {
+			const body = bodyOf(scene, piece, plan);
+			return { piece: piece.id, kg: body.kg, ways: heldEachWay(body, solver) };
+		});
