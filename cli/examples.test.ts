@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { describe, expect, it } from 'vitest';
-import { conversionFindings, findingsOf, strengthFindings } from '../src/lib/core/checks';
+import { beforeAll, describe, expect, it } from 'vitest';
+import createHighs, { type Highs } from 'highs';
+import { conversionFindings, findingsOf, restraintFindings, strengthFindings } from '../src/lib/core/checks';
 import { readPlanFile } from '../src/lib/core/plan';
 import { times } from '../src/lib/core/testing/thorough';
 import { EXIT } from './command';
@@ -15,6 +16,9 @@ async function nook(...args: string[]) {
 	const code = await run(args, { out: (text) => (out += text), err: (text) => (err += text) });
 	return { code, out, err };
 }
+
+let solver: Highs;
+beforeAll(async () => void (solver = await createHighs()));
 
 /** Kinds of build whose beds stay what they are. */
 const STAYS = ['10', '12', '15', '20'];
@@ -30,6 +34,7 @@ describe.each(numbered)('%s', (name) => {
 		// Without tolerances: what is a clash with them is one all the more.
 		const findings = [...findingsOf(read.plan), ...conversionFindings(read.plan), ...strengthFindings(read.plan)];
 		expect(findings.filter(({ status }) => status === 'clash')).toEqual([]);
+		expect(restraintFindings(read.plan, solver).filter(({ status }) => status === 'clash')).toEqual([]);
 		// Whatever it is cut from and borne by is known.
 		expect(findings.filter(({ rule, unknown }) => unknown && (rule === 'strength' || rule === 'borne'))).toEqual([]);
 	});

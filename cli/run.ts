@@ -6,6 +6,7 @@ import {
 	conversionFindings,
 	findingsOf,
 	fixesFor,
+	restraintFindings,
 	strengthFindings,
 	worstFirst,
 	type Finding
@@ -38,9 +39,14 @@ const USAGE = `nook: questions to a plan, answered in the terminal
 FILE is a .nook.json plan. Exit 2: the input cannot be read; the reason is on standard error.
 `;
 
-function check(plan: Plan, { json, fixes, system }: Options, { out }: Streams): number {
+async function check(plan: Plan, { json, fixes, system }: Options, { out }: Streams): Promise<number> {
 	const tolerances = allTolerances(plan);
-	const found = worstFirst(findingsOf(plan, tolerances), conversionFindings(plan), strengthFindings(plan));
+	const found = worstFirst(
+		findingsOf(plan, tolerances),
+		conversionFindings(plan),
+		strengthFindings(plan),
+		restraintFindings(plan, await createHighs())
+	);
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');
 	const findings = found.map((finding) => ({
 		...finding,

@@ -1,8 +1,11 @@
 import { expose } from 'comlink';
-import { strengthsOf, type Finding } from '../core/checks';
+import createHighs, { type Highs } from 'highs';
+import highsWasm from 'highs/runtime?url';
+import { restraintFindings, strengthsOf, type Finding } from '../core/checks';
 import { sceneOf } from '../core/derive';
 import { shareStructure } from '../core/plan/share';
 import type { Plan } from '../core/plan';
+import { restraintsIn, type Restraint } from '../core/restraint';
 import { remadeOf, type Remade } from '../core/search';
 import type { Scene } from '../core/modes';
 import { loadIn, strengthIn, type Load, type Strength } from '../core/structure';
@@ -13,12 +16,15 @@ export interface Borne {
 	/** Of each mode. */
 	modes: Record<string, Strength>;
 	loads: Record<string, Load>;
+	/** Of the modes in which one drives. */
+	restraints: Record<string, Restraint[]>;
 	findings: Finding[];
 }
 
 let plan: Plan | undefined;
 /** Rises with every new question: work for an older one stops. */
 let turn = 0;
+let solver: Promise<Highs> | undefined;
 
 function adopt(next: Plan): { present: Plan; mine: number } {
 	plan = shareStructure(plan, next);
@@ -35,10 +41,13 @@ const strength = {
 			const step = run.next();
 			if (step.done) {
 				const inEach = <T>(of: (scene: Scene) => T) => Object.fromEntries(modes.map((id) => [id, of(sceneOf(present, id))]));
+				const highs = await (solver ??= createHighs({ locateFile: () => highsWasm }));
+				if (mine !== turn) return undefined;
 				return {
 					modes: inEach((scene) => strengthIn(scene, present)),
 					loads: inEach((scene) => loadIn(scene, present)),
-					findings: step.value
+					restraints: inEach((scene) => (scene.mode.use === 'drive' ? restraintsIn(scene, present, highs) : [])),
+					findings: [...step.value, ...restraintFindings(present, highs)]
 				};
 			}
 			report(step.value / modes.length);

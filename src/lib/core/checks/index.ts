@@ -7,5 +7,6 @@ export { measureNext, type NextMeasurement } from './measure-next';
 export { CHECKS } from './registry';
 export { findingsOf, resultId, resultsIn, statusOf, toleranceKey, worstFirst, type Tolerances } from './run';
 export { settlingTurns } from './settling';
+export { restraintFindings } from './restraint';
 export { strengthFindings, strengthsOf } from './strength';
 export { allTolerances, tolerancesOf } from './tolerance';
