@@ -6,7 +6,7 @@ import { expect, test } from './server';
 
 test.use({ demo: 'views' });
 
-const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'cutting'] as const;
+const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'strength', 'cutting'] as const;
 
 /** What a check of accessibility complains of on a page. */
 const violations = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`);
@@ -183,6 +183,8 @@ test('everything speaks inches when asked to', async ({ page, server }) => {
 test('findings are listed about one person, and what settles a tight one is tried out when it is opened', async ({ page, server }) => {
 	await openDemo(page, server.url, 'survey van', 'layout');
 	const list = page.getByRole('group', { name: 'List of findings' });
+	// What bears and what stays is told last of all.
+	await expect(list.getByText('strong enough').first()).toBeAttached({ timeout: 40_000 });
 	const all = await list.getByRole('listitem').count();
 	await page.getByLabel('About', { exact: true }).selectOption('Tomas');
 	const titles = await list.locator('.title').allInnerTexts();

@@ -16,12 +16,6 @@ const PICTURES: {
 	prepare?: (page: Page) => Promise<void>;
 }[] = [
 	{ file: 'layout', plan: 'survey van', stage: 'layout', prepare: (page) => page.locator('li.clash button.head').first().hover() },
-	{
-		file: 'layout-day',
-		plan: 'survey van',
-		stage: 'layout',
-		prepare: (page) => page.getByRole('button', { name: /^Sort the catch/ }).click()
-	},
 	{ file: 'layout-dark', plan: 'one-person hatchback', stage: 'layout', dark: true },
 	{
 		file: 'interior',
@@ -100,13 +94,21 @@ const PICTURES: {
 			await page.getByRole('region', { name: 'What it is made of' }).scrollIntoViewIfNeeded();
 		}
 	},
+	{
+		file: 'strength',
+		plan: 'slats over two benches',
+		stage: 'strength',
+		prepare: async (page) => {
+			await page.getByLabel('In the mode').selectOption({ label: 'Night for two' });
+			await page.getByRole('button', { name: 'Slat, fixed' }).click({ timeout: 40_000 });
+		}
+	},
 	{ file: 'cutting', plan: 'one-person hatchback', stage: 'cutting' },
 	...(
 		[
 			['long trap van', 'long-high-van'],
 			['survey van', 'small-van'],
 			['minivan with seats kept', 'seven-seat-minivan'],
-			['hill sites', 'four-wheel-drive-estate'],
 			['one-person hatchback', 'small-hatchback'],
 			['off-roader with hatch', 'two-door-off-roader']
 		] as const
@@ -122,10 +124,11 @@ const PICTURES: {
 	}))
 ];
 
-async function run() {
+/** With names after it only these pictures are taken again. */
+async function run(only: readonly string[]) {
 	const server = await Server.launch(true);
 	const browser = await chromium.launch(config.use!.launchOptions);
-	for (const { file, plan, stage, width = 1280, dark, prepare } of PICTURES) {
+	for (const { file, plan, stage, width = 1280, dark, prepare } of PICTURES.filter((one) => only.length === 0 || only.includes(one.file))) {
 		const context = await browser.newContext({
 			viewport: { width, height: width === 390 ? 844 : 800 },
 			colorScheme: dark ? 'dark' : 'light'
@@ -142,4 +145,4 @@ async function run() {
 	await server.kill();
 }
 
-void run();
+void run(process.argv.slice(2));

@@ -105,6 +105,7 @@
 		background: var(--ink);
 	}
 	.rest {
+		display: block;
 		color: var(--ink-soft);
 	}
 	.bad,

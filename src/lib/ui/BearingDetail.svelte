@@ -20,7 +20,7 @@
 </script>
 
 <div class="detail">
-	<h3>{member.name} <span class="quiet">{member.material}</span></h3>
+	<h2>{member.name} <span class="quiet">{member.material}</span></h2>
 	{#if member.tips}
 		<p class="bad">
 			It tips when {member.tips}: what bears it lies too far in, and nothing holds it down. A support further out, or a fastening, settles
@@ -62,11 +62,11 @@
 	.detail {
 		font-size: 12.5px;
 	}
-	h3 {
+	h2 {
 		margin: 0 0 2px;
 		font-size: 14px;
 	}
-	h3 .quiet {
+	h2 .quiet {
 		font-weight: 400;
 	}
 	p {

@@ -20,15 +20,17 @@
 	/** Sags are drawn so much larger that the deepest shows, and never smaller than they are. */
 	const STEPS = [1, 2, 5, 10, 20, 50];
 	const factor = $derived(STEPS.findLast((step) => step * deepest <= 90) ?? 1);
+	/** Stretches are counted from well behind the vehicle, so that none is negative. */
+	const FIRST = 1000;
 	/** The lowest line of a bent part along the vehicle: the deepest of its places in each stretch. */
 	function lineOf({ bent }: MemberStrength): { x: number; z: number }[] {
-		const stretches = new Map<number, (typeof bent)[number]>();
+		const stretches: Record<number, (typeof bent)[number]> = {};
 		for (const place of bent) {
-			const stretch = Math.round(place.x / 40);
-			const known = stretches.get(stretch);
-			if (!known || place.down > known.down) stretches.set(stretch, place);
+			const stretch = Math.round(place.x / 40) + FIRST;
+			if (!(stretches[stretch]?.down >= place.down)) stretches[stretch] = place;
 		}
-		return [...stretches.entries()].sort(([a], [b]) => a - b).map(([, { x, z, down }]) => ({ x, z: z - factor * down }));
+		// Whole numbers come in their order.
+		return Object.values(stretches).map(({ x, z, down }) => ({ x, z: z - factor * down }));
 	}
 	const path = (points: { x: number; y: number }[]) =>
 		points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
@@ -40,7 +42,7 @@
 
 <div class="drawings">
 	<section class="card" aria-label="From above">
-		<h3>From above <span class="quiet">how much of its strength each part uses</span></h3>
+		<h2>From above <span class="quiet">how much of its strength each part uses</span></h2>
 		<div class="drawing">
 			<Drawing view={{ ...views.above, dimensions: [] }} title="From above, parts by how much of their strength is used">
 				{#snippet over(px)}
@@ -69,13 +71,13 @@
 		</div>
 	</section>
 	<section class="card" aria-label="From the side">
-		<h3>
+		<h2>
 			From the side <span class="quiet"
 				>{deepest >= 0.05
 					? `bent shape, ${factor === 1 ? 'to scale' : `${factor} times as deep`}; ${long(deepest)} at most`
 					: 'nothing bends noticeably'}</span
 			>
-		</h3>
+		</h2>
 		<div class="drawing">
 			<Drawing view={{ ...views.long, dimensions: [] }} title="From the side, with the bent shape">
 				{#snippet over(px)}
@@ -115,11 +117,11 @@
 		min-height: 0;
 		padding: 6px 10px 8px;
 	}
-	h3 {
+	h2 {
 		margin: 0 0 4px;
 		font-size: 13px;
 	}
-	h3 .quiet {
+	h2 .quiet {
 		font-weight: 400;
 	}
 	.drawing {

@@ -66,22 +66,26 @@
 
 <div class="drawings">
 	<section class="card" aria-label="From above, what weighs where">
-		<h3>
+		<h2>
 			From above
 			<span class="quiet"
 				>{#if load.centre}what is inside acts {long(load.centre.x)} ahead of the rear door, {Math.abs(load.centre.y) < 1
 						? 'in the middle'
 						: `${long(Math.abs(load.centre.y))} ${load.centre.y > 0 ? 'left' : 'right'} of the middle`}{:else}nothing is in it{/if}</span
 			>
-		</h3>
+		</h2>
 		<div class="drawing">
 			<Drawing view={above} title="From above, with what weighs where and the axles">
 				{#snippet over(px)}
 					{#each axles as { x, name, standing } (name)}
 						<g class="axle" stroke-width={1.6 * px}>
 							<path d="M{x} {above.frame[1]}V{above.frame[1] + above.frame[3]}" stroke-dasharray="{8 * px} {4 * px}" />
-							<text x={x + 5 * px} y={above.frame[1] + 13 * px} font-size={12 * px} stroke-width={4 * px}
-								>{name}{standing ? ` ${kg(standing.kg)}` : ''}</text
+							<text
+								x={x + (name === 'Front axle' ? -5 : 5) * px}
+								text-anchor={name === 'Front axle' ? 'end' : 'start'}
+								y={above.frame[1] + 13 * px}
+								font-size={12 * px}
+								stroke-width={4 * px}>{name}{standing ? ` ${kg(standing.kg)}` : ''}</text
 							>
 						</g>
 					{/each}
@@ -91,7 +95,7 @@
 		</div>
 	</section>
 	<section class="card" aria-label="From the side, what weighs where">
-		<h3>
+		<h2>
 			From the side
 			<span class="quiet"
 				>{#if load.centre}{long(load.centre.z)} above the floor{/if}{#if load.left !== undefined}, {Math.round(100 * load.left)} % of it on the
@@ -99,7 +103,7 @@
 						0
 					)}°{/if}</span
 			>
-		</h3>
+		</h2>
 		<div class="drawing">
 			<Drawing view={side} title="From the side, with what weighs where and the axles">
 				{#snippet over(px)}
@@ -128,11 +132,11 @@
 		min-height: 200px;
 		padding: 6px 10px;
 	}
-	h3 {
+	h2 {
 		margin: 0 0 4px;
 		font-size: 13px;
 	}
-	h3 .quiet {
+	h2 .quiet {
 		font-weight: 400;
 		font-size: 12.5px;
 	}

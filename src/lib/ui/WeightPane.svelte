@@ -59,7 +59,7 @@
 		</div>
 		<div class="card inner scroll">
 			<table>
-				<thead><tr><th>What is in it</th><th></th><th class="figures">Weight</th></tr></thead>
+				<thead><tr><th>What is in it</th><th>Sort</th><th class="figures">Weight</th></tr></thead>
 				<tbody>
 					{#each items as item (`${item.of} ${item.id}`)}
 						{@const key = `${item.of} ${item.id}`}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { WEIGHT_SOURCES, type Weights } from '../core/plan';
 	import { missingWeights } from '../core/structure';
 	import LengthField from './LengthField.svelte';
@@ -12,6 +13,8 @@
 	let { weights, onsay }: Props = $props();
 
 	const missing = $derived(missingWeights(weights));
+	// Open while something is missing; it does not shut under the hands of whoever types the last of it.
+	let open = $state(untrack(() => missing.length > 0));
 	const KG: [number, number] = [0, 20000];
 </script>
 
@@ -22,11 +25,11 @@
 	<LengthField {label} value={weights[key]} {range} onchange={(mm) => onsay(key, mm)} onclear={() => onsay(key, undefined)} />
 {/snippet}
 
-<details class="card" open={missing.length > 0}>
+<details class="card" bind:open>
 	<summary
 		>The vehicle itself {#if missing.length > 0}<span class="quiet">not known: {missing.join(', ')}</span>{/if}</summary
 	>
-	<h4>Empty, before anything is built in</h4>
+	<h2>Empty, before anything is built in</h2>
 	<div class="fields">
 		{@render mass('front', 'On the front axle')}
 		{@render mass('rear', 'On the rear axle')}
@@ -48,13 +51,13 @@
 		{@render length('rearAxle', 'Rear door to the middle of the rear wheels', [-500, 10000])}
 		{@render length('wheelbase', 'From there to the front wheels', [500, 8000])}
 	</div>
-	<h4>Permitted: from its plate, never from us</h4>
+	<h2>Permitted: from its plate, never from us</h2>
 	<div class="fields three">
 		{@render mass('mostFront', 'Front axle')}
 		{@render mass('mostRear', 'Rear axle')}
 		{@render mass('mostInAll', 'In all')}
 	</div>
-	<h4>For its balance from side to side</h4>
+	<h2>For its balance from side to side</h2>
 	<div class="fields three">
 		{@render length('track', 'Between the tyres', [500, 3000])}
 		{@render length('floorHeight', 'Floor above ground', [0, 2000])}
@@ -74,7 +77,7 @@
 	summary .quiet {
 		font-weight: 400;
 	}
-	h4 {
+	h2 {
 		margin: 10px 0 4px;
 		font-size: 12.5px;
 		font-weight: 650;

@@ -1,17 +1,19 @@
 import type { Highs } from 'highs';
-import { mustBeHeld } from '../fastening';
+import { fastenedBy, mustBeHeld, type Fastened } from '../fastening';
 import type { Scene } from '../modes';
 import type { Plan } from '../plan';
 import { heldEachWay, type Held } from './balance';
 import { bodyOf } from './body';
 
-export { FRICTION, heldEachWay, THROWS, type Held, type RigidBody, type Way } from './balance';
+export { FRICTION, THROWS, type Held, type RigidBody, type Way } from './balance';
 
 /** How one piece stays where it is while driving. */
 export interface Restraint {
 	piece: string;
 	kg: number;
 	ways: Held[];
+	/** What is planned to hold it, as it comes out. */
+	ties: Pick<Fastened, 'id' | 'words' | 'from' | 'to' | 'holds'>[];
 }
 
 /** How everything that travels is held, of pieces for which something is planned that holds them. */
@@ -20,5 +22,12 @@ export const restraintsIn = (scene: Scene, plan: Pick<Plan, 'vehicle' | 'stock' 
 		.filter((piece) => mustBeHeld(piece) && Object.keys(piece.held ?? {}).length > 0)
 		.map((piece) => {
 			const body = bodyOf(scene, piece, plan);
-			return { piece: piece.id, kg: body.kg, ways: heldEachWay(body, solver) };
+			const ties = fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces).map(({ id, words, from, to, holds }) => ({
+				id,
+				words,
+				from,
+				to,
+				holds
+			}));
+			return { piece: piece.id, kg: body.kg, ways: heldEachWay(body, solver), ties };
 		});

@@ -5,7 +5,8 @@ import { placeSleepers, pointOf } from '../people';
 import { padMass, partMass, type Surface } from '../pieces';
 import type { Person, Plan, Stock } from '../plan';
 import type { PointLoad } from './elastic';
-import type { Frame, Member } from './members';
+import type { Frame } from './frame';
+import type { Member } from './members';
 
 /** Forces on members, by their number. */
 export type Loads = Map<number, PointLoad[]>;

@@ -17,6 +17,30 @@ const CLEAR = 0.5;
 /** Triangles smaller than this are folds of an edge, mm². */
 const SLIVER = 1e-3;
 
+/** Nodes along the edges of a ring, in order, no further apart than the triangles are large. */
+const nodesAlong = (ring: Polygon, size: number, places: readonly Vec2[]): Vec2[] => {
+	const corners = ring.filter((p, i) => Math.hypot(p.x - ring.at(i - 1)!.x, p.y - ring.at(i - 1)!.y) > SAME);
+	return corners.flatMap((a, i) => {
+		const b = corners[(i + 1) % corners.length];
+		const long = Math.hypot(b.x - a.x, b.y - a.y);
+		// Places on an edge are among its nodes, so that a support along it is where it is.
+		const on = places
+			.filter((p) => segmentDistance(p, a, b) < SAME)
+			.map((p) => ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / long)
+			.filter((s) => s > SAME && s < long - SAME)
+			.sort((s, t) => s - t)
+			.filter((s, k, all) => k === 0 || s - all[k - 1] > SAME);
+		const stops = [0, ...on, long];
+		return stops.slice(1).flatMap((stop, k) => {
+			const parts = Math.max(1, Math.round((stop - stops[k]) / size));
+			return Array.from({ length: parts }, (_, m): Vec2 => {
+				const s = (stops[k] + (m * (stop - stops[k])) / parts) / long;
+				return { x: a.x + s * (b.x - a.x), y: a.y + s * (b.y - a.y) };
+			});
+		});
+	});
+};
+
 /**
  * Triangulates an outline with holes, a node at each of some places (Delaunay, constrained to the edges).
  *
@@ -32,40 +56,23 @@ export function meshOf(outline: Polygon, holes: readonly Polygon[], size: number
 	const edgeDistance = (p: Vec2) => Math.min(...rings.flatMap((ring) => ring.map((b, i) => segmentDistance(p, ring.at(i - 1)!, b))));
 	const near = (p: Vec2, least: number) =>
 		nodes.some((n) => Math.abs(n.x - p.x) < least && Math.abs(n.y - p.y) < least && Math.hypot(n.x - p.x, n.y - p.y) < least);
+	/** Inside, and no nearer than so much to an edge or to another node. */
+	const clear = (p: Vec2, least: number) => inside(p) && edgeDistance(p) > least && !near(p, least);
 
 	const edges: [number, number][] = [];
 	for (const ring of rings) {
 		const first = nodes.length;
-		const corners = ring.filter((p, i) => Math.hypot(p.x - ring.at(i - 1)!.x, p.y - ring.at(i - 1)!.y) > SAME);
-		for (const [i, a] of corners.entries()) {
-			const b = corners[(i + 1) % corners.length];
-			const long = Math.hypot(b.x - a.x, b.y - a.y);
-			// Places on an edge are among its nodes, so that a support along it is where it is.
-			const on = places
-				.filter((p) => segmentDistance(p, a, b) < SAME)
-				.map((p) => ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / long)
-				.filter((s) => s > SAME && s < long - SAME)
-				.sort((s, t) => s - t)
-				.filter((s, k, all) => k === 0 || s - all[k - 1] > SAME);
-			const stops = [0, ...on, long];
-			for (let k = 0; k + 1 < stops.length; k++) {
-				const parts = Math.max(1, Math.round((stops[k + 1] - stops[k]) / size));
-				for (let m = 0; m < parts; m++) {
-					const s = (stops[k] + (m * (stops[k + 1] - stops[k])) / parts) / long;
-					nodes.push({ x: a.x + s * (b.x - a.x), y: a.y + s * (b.y - a.y) });
-				}
-			}
-		}
+		nodes.push(...nodesAlong(ring, size, places));
 		for (let k = first; k < nodes.length; k++) edges.push([k, k + 1 < nodes.length ? k + 1 : first]);
 	}
-	for (const p of places) if (inside(p) && edgeDistance(p) > SAME && !near(p, SAME)) nodes.push({ x: p.x, y: p.y });
+	for (const p of places) if (clear(p, SAME)) nodes.push({ x: p.x, y: p.y });
 
 	const { x, y } = bounds(outline);
 	const [columns, rows] = [x, y].map(([low, high]) => Math.max(1, Math.round((high - low) / size)));
 	for (let i = 1; i < columns; i++)
 		for (let k = 1; k < rows; k++) {
 			const p = { x: x[0] + (i * (x[1] - x[0])) / columns, y: y[0] + (k * (y[1] - y[0])) / rows };
-			if (inside(p) && edgeDistance(p) > CLEAR * size && !near(p, CLEAR * size)) nodes.push(p);
+			if (clear(p, CLEAR * size)) nodes.push(p);
 		}
 
 	// Corners far outside keep every edge within the hull, where it can be found even if its nodes are not quite in line.

@@ -7,7 +7,8 @@ import { Beam, shearIn } from './beam';
 import { ContactModel, type Contact } from './contact';
 import type { PointLoad } from './elastic';
 import { loadCases, ownWeight, type LoadCase, type Loads } from './loads';
-import { frameOf, type Frame, type Member } from './members';
+import { frameOf, type Frame } from './frame';
+import type { Member } from './members';
 import { Plate } from './plate';
 import { bucklingShare, crackFactor, designShare, K_DEF, SAG_SHARE, shallowFactor } from './verdict';
 

@@ -7,6 +7,7 @@
 	import BentDrawings from '$lib/ui/BentDrawings.svelte';
 	import { useWorkbench } from '$lib/ui/context';
 	import OtherStock from '$lib/ui/OtherStock.svelte';
+	import StayPane from '$lib/ui/StayPane.svelte';
 	import UnsaidStock from '$lib/ui/UnsaidStock.svelte';
 	import WeightPane from '$lib/ui/WeightPane.svelte';
 
@@ -24,17 +25,16 @@
 	const members = $derived((strength?.members ?? []).filter((one) => one.piece === piece).toSorted((a, b) => used(b) - used(a)));
 	/** Parts that are alike are one line: the one that is used most. */
 	const lines = $derived.by(() => {
-		const alike = new Map<string, { worst: MemberStrength; count: number }>();
+		const alike: Record<string, { worst: MemberStrength; count: number }> = {};
 		for (const one of members) {
-			const key = `${one.name} ${one.material}`;
-			const known = alike.get(key);
-			alike.set(key, { worst: known?.worst ?? one, count: (known?.count ?? 0) + 1 });
+			const key = `${one.name}, ${one.material}`;
+			alike[key] = { worst: alike[key]?.worst ?? one, count: (alike[key]?.count ?? 0) + 1 };
 		}
-		return [...alike.values()];
+		return Object.values(alike);
 	});
 	// Elsewhere it is worked out last of all; here somebody waits for it.
 	$effect(() => strengths?.ask(plan));
-	let question: 'bears' | 'weighs' = $state('bears');
+	let question: 'bears' | 'stays' | 'weighs' = $state('bears');
 	let part: string | undefined = $state();
 	const chosen = $derived(members.find((one) => one.part === part) ?? members[0]);
 	const worstOf = (id: string) =>
@@ -61,6 +61,7 @@
 	<div class="asks">
 		<div class="questions" role="group" aria-label="Question">
 			<button type="button" aria-pressed={question === 'bears'} onclick={() => (question = 'bears')}>Does it bear?</button>
+			<button type="button" aria-pressed={question === 'stays'} onclick={() => (question = 'stays')}>Does it stay?</button>
 			<button type="button" aria-pressed={question === 'weighs'} onclick={() => (question = 'weighs')}>What does it weigh?</button>
 		</div>
 		<label>
@@ -86,6 +87,15 @@
 			views={look?.views}
 			onmode={(id) => (gaze.modeId = id)}
 			onedit={(label, edits) => session.edit(label, edits)}
+		/>
+	{:else if question === 'stays'}
+		<StayPane
+			{plan}
+			restraints={strengths?.known?.restraints[modeId]}
+			drives={plan.modes[modeId].use === 'drive'}
+			views={look?.views}
+			{piece}
+			onpiece={(id) => (gaze.selected = id)}
 		/>
 	{:else}
 		<section class="list" aria-label="What bears">
@@ -118,7 +128,7 @@
 								<tr class:current={worst.part === chosen?.part}>
 									<td
 										><button type="button" aria-pressed={worst.part === chosen?.part} onclick={() => (part = worst.part)}
-											>{worst.name}{#if count > 1}{' '}<span class="quiet">× {count}</span>{/if}</button
+											>{worst.name}{#if count > 1}&nbsp;<span class="quiet">× {count}</span>{/if}</button
 										></td
 									>
 									<td class="figures {statusOf(used(worst))}"
@@ -140,7 +150,7 @@
 				{#if chosen}
 					<div class="card inner"><BearingDetail member={chosen} /></div>
 					<div class="card inner">
-						<h3>The lightest that holds</h3>
+						<h2>The lightest that holds</h2>
 						{#if remade}
 							<OtherStock found={remade.found} progress={remade.progress} ontake={take} />
 						{:else}
@@ -223,7 +233,7 @@
 	.inner {
 		padding: 8px 10px;
 	}
-	h3 {
+	h2 {
 		margin: 0 0 4px;
 		font-size: 13px;
 	}

@@ -1,0 +1,66 @@
+import AxeBuilder from '@axe-core/playwright';
+import { openDemo, planFile, settled, type } from './bench';
+import { expect, test } from './server';
+
+test.use({ demo: 'strength' });
+
+test('a builder asks whether a thinner board would do, what holds a load, and what stands on the axles', async ({ page, server }) => {
+	test.setTimeout(240_000);
+	await openDemo(page, server.url, 'Heron: long trap van', 'strength');
+	await page.getByLabel('In the mode').selectOption({ label: 'Night' });
+	const parts = page.getByRole('region', { name: 'What bears' }).getByRole('table').first();
+	await expect(parts.getByRole('row').nth(1)).toContainText('%', { timeout: 40_000 });
+
+	// Every part opens to its numbers, and the drawing shows the place.
+	await parts
+		.getByRole('button', { name: /^Board/ })
+		.first()
+		.click();
+	await expect(page.getByRole('heading', { name: /^Board/ })).toContainText('birch plywood');
+	await expect(page.getByText('k_mod / γ_M')).toBeVisible();
+
+	// Half as thick is too weak: told here, and among the findings of Layout.
+	await page.getByRole('link', { name: /^Layout/ }).click();
+	await page.getByRole('button', { name: 'Bed over the nets' }).first().click();
+	await page.getByLabel('Boards', { exact: true }).selectOption({ label: 'Birch ply 9 mm' });
+	await settled(page);
+	await expect(page.locator('li.clash .title', { hasText: 'sags little' }).first()).toBeVisible({ timeout: 60_000 });
+	await page.getByRole('link', { name: 'Strength' }).click();
+	await page.getByLabel('In the mode').selectOption({ label: 'Night' });
+
+	// The lightest that holds is found and taken with one step, and taken back.
+	await page.getByRole('button', { name: 'Try other stock' }).click();
+	const take = page.getByRole('button', { name: /^Take/ }).first();
+	await expect(page.getByText(/Trying other stock/)).toHaveCount(0, { timeout: 120_000 });
+	const before = (await planFile(page)).plan;
+	await take.click();
+	await expect.poll(async () => (await planFile(page)).plan).not.toEqual(before);
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect.poll(async () => (await planFile(page)).plan).toEqual(before);
+
+	// What holds it: nothing is planned, which is said.
+	await page.getByRole('button', { name: 'Does it stay?' }).click();
+	await page.getByLabel('In the mode').selectOption({ label: 'Drive' });
+	await expect(page.getByText('Nothing is planned yet that holds Bed over the nets')).toBeVisible({ timeout: 40_000 });
+
+	// What it weighs: a limit that is typed is held to, and one that is emptied is not known again.
+	await page.getByRole('button', { name: 'What does it weigh?' }).click();
+	await page.getByText('The vehicle itself').click();
+	await type(page, 'Rear axle', '1000');
+	await expect(page.getByText(/kg over/).first()).toBeVisible({ timeout: 40_000 });
+	await page.getByLabel('Rear axle', { exact: true }).fill('');
+	await page.getByLabel('Rear axle', { exact: true }).press('Enter');
+	await expect(page.getByText(/kg over/)).toHaveCount(0, { timeout: 40_000 });
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+});
+
+test('pieces that are thrown: who holds what, on a phone as well', async ({ page, server }) => {
+	await openDemo(page, server.url, 'long drawers and a bunk', 'strength');
+	await page.getByLabel('In the mode').selectOption({ label: 'Drive' });
+	await page.getByRole('button', { name: 'Does it stay?' }).click();
+	await page.getByRole('button', { name: /^Long drawers, Pulling away: \d+ %/ }).click({ timeout: 40_000 });
+	await expect(page.getByRole('row', { name: /turnbuckle to Rear left ring/ })).toContainText('kg');
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+	await page.setViewportSize({ width: 390, height: 844 });
+	await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+});

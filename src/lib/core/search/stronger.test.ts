@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest';
+import { strengthFindings } from '../checks';
+import { applyEdits, type Plan } from '../plan';
+import { toEnd } from '../stepwise';
+import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
+import { holds, remadeOf } from './stronger';
+
+/** A platform 1200 wide of boards on bars, with somebody of 80 kg on it. */
+const platform = (boardSheet: string): Plan =>
+	applyEdits(
+		withPerson(
+			withPiece(planIn(plainVehicle([[0, 800]], 1600, 3200)), 'bed', 'fixed-platform', {
+				height: 400,
+				rear: 100,
+				length: 2000,
+				reachRear: false,
+				fullWidth: false,
+				width: 1200,
+				panels: 3,
+				boardSheet
+			}),
+			'ida',
+			1700,
+			'bed'
+		),
+		[{ path: ['crew', 'ida', 'weight'], value: 80 }]
+	);
+const weak = (plan: Plan): boolean =>
+	strengthFindings(plan).some(({ rule, status, margin, comfort }) => status === 'clash' || (rule === 'sag' && margin < comfort));
+
+describe('a piece cut from other stock', () => {
+	const plan = platform('ply-9');
+	const found = toEnd(remadeOf(plan, 'bed'));
+	it('what holds comes first, the lightest first, and it does hold', () => {
+		expect(weak(plan)).toBe(true);
+		const [best] = found;
+		expect(holds(best)).toBe(true);
+		expect(best.newClashes).toBe(0);
+		expect(weak(applyEdits(plan, best.edits))).toBe(false);
+		const good = found.filter((one) => holds(one) && one.newClashes === 0).map(({ mass }) => mass);
+		expect(good).toEqual([...good].sort((a, b) => a - b));
+	});
+	it('nothing thinner of the same sort would have done', () => {
+		const sheet = found[0].edits.find(({ path }) => path.at(-1) === 'boardSheet')!.value as string;
+		const sheets = ['ply-4', 'ply-6', 'ply-9', 'ply-12', 'ply-15', 'ply-18'];
+		expect(sheets.indexOf(sheet)).toBeGreaterThan(2);
+		for (const thinner of sheets.slice(2, sheets.indexOf(sheet)))
+			expect(
+				weak(applyEdits(plan, [...found[0].edits, { path: ['pieces', 'bed', 'params', 'boardSheet'], value: thinner }])),
+				thinner
+			).toBe(true);
+	});
+	it('what is more than needed is told as well', () => {
+		const thick = toEnd(remadeOf(platform('ply-18'), 'bed'));
+		const now = thick.find(({ label }) => label === '')!;
+		expect(holds(now)).toBe(true);
+		expect(thick[0].mass).toBeLessThan(now.mass);
+	});
+});

@@ -1,0 +1,265 @@
+<script lang="ts">
+	import { preferences } from '../client/preferences.svelte';
+	import type { Plan } from '../core/plan';
+	import { FRICTION, THROWS, type Held, type Restraint, type Way } from '../core/restraint';
+	import { formatMass } from '../core/units';
+	import type { View } from '../core/views';
+	import Drawing from './Drawing.svelte';
+
+	interface Props {
+		plan: Plan;
+		/** Of the mode looked at; empty where nobody drives in it. */
+		restraints: readonly Restraint[] | undefined;
+		drives: boolean;
+		views: { above: View; long: View } | undefined;
+		piece: string | undefined;
+		onpiece: (id: string) => void;
+	}
+	let { plan, restraints, drives, views, piece, onpiece }: Props = $props();
+
+	const G = 9.80665;
+	const chosen = $derived(restraints?.find((one) => one.piece === piece) ?? restraints?.[0]);
+	let way: Way = $state('forward');
+	const held = $derived(chosen?.ways.find((one) => one.way === way));
+	const loose = $derived(
+		Object.entries(plan.pieces).filter(([id]) => restraints && !restraints.some((one) => one.piece === id) && !plan.pieces[id].held)
+	);
+	const WORDS: Record<Way, string> = { forward: 'Braking', back: 'Pulling away', left: 'Bend to the right', right: 'Bend to the left' };
+	const said = (one: Held) => (one.ok ? `${Math.round(100 * one.share)} %` : one.does);
+	const statusOf = (one: Held) => (!one.ok || one.share > 1 ? 'clash' : one.share > 0.8 ? 'tight' : 'clear');
+	const pullOf = (id: string) => (held?.ok ? (held.pulls.find((one) => one.id === id)?.newtons ?? 0) : undefined);
+	const kg = (newtons: number) => formatMass(newtons / G, preferences.units);
+	const thrown = $derived(THROWS.find((one) => one.way === way)!.g);
+</script>
+
+<section class="list" aria-label="What stays">
+	{#if !drives}
+		<p class="quiet">Nobody drives in this mode. Choose one above in which the vehicle moves.</p>
+	{:else if !restraints}
+		<p class="quiet" role="status">Working out what holds what …</p>
+	{:else}
+		{#if restraints.length > 0}
+			<div class="card inner">
+				<table>
+					<thead
+						><tr
+							><th>Piece</th>{#each THROWS as one (one.way)}<th>{WORDS[one.way]}</th>{/each}</tr
+						></thead
+					>
+					<tbody>
+						{#each restraints as one (one.piece)}
+							<tr class:current={one.piece === chosen?.piece}>
+								<td
+									><button type="button" aria-pressed={one.piece === chosen?.piece} onclick={() => onpiece(one.piece)}
+										>{plan.pieces[one.piece]?.name}</button
+									></td
+								>
+								{#each one.ways as each (each.way)}
+									<td class="figures {statusOf(each)}"
+										><button
+											type="button"
+											aria-label="{plan.pieces[one.piece]?.name}, {WORDS[each.way]}: {said(each)}"
+											onclick={() => {
+												onpiece(one.piece);
+												way = each.way;
+											}}>{said(each)}</button
+										></td
+									>
+								{/each}
+							</tr>
+						{/each}
+					</tbody>
+				</table>
+			</div>
+		{/if}
+		{#if chosen && held}
+			<div class="card inner">
+				<h2>{plan.pieces[chosen.piece]?.name} <span class="quiet">{formatMass(chosen.kg, preferences.units)} with what is in it</span></h2>
+				<p>
+					{#if held.ok && held.share < 0.005}{WORDS[way]}: what it stands on and against holds it by itself.
+					{:else if held.ok}{WORDS[way]}: the fullest fastening takes <strong class="figures">{Math.round(100 * held.share)} %</strong> of what
+						it holds.
+					{:else}<span class="bad"
+							>{WORDS[way]}: it {held.does}{held.does === 'tips' ? ' over' : ''}. Nothing that holds it can pull that way.</span
+						>{/if}
+				</p>
+				<table>
+					<thead><tr><th>Fastening</th><th>Pull</th><th>Holds</th></tr></thead>
+					<tbody>
+						{#each chosen.ties as { id, words, holds } (id)}
+							<tr>
+								<td>{words}</td>
+								<td class="figures">{pullOf(id) === undefined ? '' : kg(pullOf(id)!)}</td>
+								<td class="figures">{kg(holds)}</td>
+							</tr>
+						{/each}
+					</tbody>
+				</table>
+			</div>
+		{/if}
+		{#if loose.length > 0}
+			<p class="doubt">Nothing is planned yet that holds {loose.map(([, { name }]) => name).join(', ')}. Say it in Layout.</p>
+		{/if}
+		<p class="caution">
+			{THROWS[0].g.x} g forward, {-THROWS[1].g.x} g otherwise, over a bump, with {FRICTION} of friction: hard braking and bends. A crash is far
+			beyond it: nothing here is a seat or its anchor, and a qualified person judges what is bolted to the vehicle. Doors, lids and drawers need
+			catches of their own.
+		</p>
+	{/if}
+</section>
+<section class="show" aria-label="What holds it">
+	{#if views && chosen}
+		<div class="drawings">
+			{#each [['above', views.above, 'From above'], ['long', views.long, 'From the side']] as const as [name, view, title] (name)}
+				{@const up = name === 'above' ? 'y' : 'z'}
+				<section class="card" aria-label={title}>
+					<h2>{title} <span class="quiet">what pulls when it is thrown</span></h2>
+					<div class="drawing">
+						<Drawing view={{ ...view, dimensions: [] }} {title} selected={chosen.piece}>
+							{#snippet over(px)}
+								{#each chosen.ties as { id, from, to } (id)}
+									{@const pull = pullOf(id) ?? 0}
+									<g class="tie" class:slack={pull < 1}>
+										<path d="M{from.x} {-from[up]}L{to.x} {-to[up]}" stroke-width={(pull < 1 ? 1.5 : 3) * px} />
+										<circle cx={to.x} cy={-to[up]} r={5 * px} />
+										{#if pull >= 1}<text x={to.x + 8 * px} y={-to[up] - 6 * px} font-size={12 * px} stroke-width={4 * px}>{kg(pull)}</text
+											>{/if}
+									</g>
+								{/each}
+								{@const [fx, fy] = [view.frame[0] + view.frame[2] / 2, view.frame[1] + 24 * px]}
+								{@const [dx, dy] = name === 'above' ? [thrown.x, -thrown.y] : [thrown.x, 0]}
+								{#if dx !== 0 || dy !== 0}
+									{@const long = 90 * px}
+									<g class="throw" stroke-width={3 * px}>
+										<path
+											d="M{fx - dx * long} {fy - dy * long}L{fx + dx * long} {fy + dy * long}m{-14 * px * Math.sign(dx) -
+												7 * px * Math.sign(dy)} {-14 * px * Math.sign(dy) - 7 * px * Math.sign(dx)}L{fx + dx * long} {fy + dy * long}l{-14 *
+												px *
+												Math.sign(dx) +
+												7 * px * Math.sign(dy)} {-14 * px * Math.sign(dy) + 7 * px * Math.sign(dx)}"
+										/>
+									</g>
+								{/if}
+							{/snippet}
+						</Drawing>
+					</div>
+				</section>
+			{/each}
+		</div>
+	{/if}
+</section>
+
+<style>
+	.list {
+		display: flex;
+		flex-direction: column;
+		gap: 8px;
+		min-height: 0;
+		overflow-y: auto;
+	}
+	.show {
+		display: grid;
+		min-height: 0;
+	}
+	.drawings {
+		display: grid;
+		grid-template-rows: minmax(0, 1fr) minmax(0, 1fr);
+		gap: 8px;
+		min-height: 0;
+	}
+	.drawings section {
+		display: flex;
+		flex-direction: column;
+		min-height: 200px;
+		padding: 6px 10px;
+	}
+	.drawing {
+		flex: 1;
+		min-height: 0;
+		display: grid;
+	}
+	.inner {
+		padding: 8px 10px;
+	}
+	h2 {
+		margin: 0 0 4px;
+		font-size: 13px;
+	}
+	h2 .quiet {
+		font-weight: 400;
+		font-size: 12.5px;
+	}
+	p {
+		margin: 0 0 4px;
+		font-size: 12.5px;
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		font-size: 12.5px;
+	}
+	th {
+		text-align: left;
+		font-weight: 400;
+		color: var(--ink-soft);
+		vertical-align: bottom;
+		padding-right: 8px;
+	}
+	td {
+		border-top: 1px solid var(--rule);
+		padding: 0 8px 0 0;
+	}
+	td:not(:has(button)) {
+		padding: 4px 8px 4px 0;
+	}
+	td button {
+		all: unset;
+		cursor: pointer;
+		display: block;
+		padding: 4px 0;
+		width: 100%;
+	}
+	td button:focus-visible {
+		outline: 2px solid var(--accent);
+	}
+	.current td:first-child button {
+		font-weight: 650;
+		color: var(--accent);
+	}
+	.figures {
+		white-space: nowrap;
+	}
+	.tight {
+		color: var(--tight);
+	}
+	.clash,
+	.bad {
+		color: var(--clash);
+		font-weight: 650;
+	}
+	.tie path {
+		stroke: var(--accent);
+		fill: none;
+	}
+	.tie circle {
+		fill: var(--accent);
+	}
+	.tie.slack path {
+		stroke-dasharray: 30 20;
+	}
+	.tie text {
+		fill: var(--accent);
+		stroke: var(--room);
+		paint-order: stroke;
+		font-family: var(--font-figures);
+	}
+	.throw path {
+		stroke: var(--clash);
+		fill: none;
+	}
+	@media (max-width: 900px) {
+		.drawings {
+			grid-template-rows: none;
+		}
+	}
+</style>
