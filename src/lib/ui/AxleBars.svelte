@@ -22,7 +22,7 @@
 		Math.max(1, ...loads.map(({ load }) => Math.max(load.axles?.[which].kg ?? 0, load.axles?.[which].most ?? 0)));
 </script>
 
-<table>
+<table class="listing">
 	<thead>
 		<tr
 			><th>Mode</th><th class="figures">Inside</th>{#each AXLES as [which, name] (which)}<th>{name}</th>{/each}</tr
@@ -55,32 +55,6 @@
 </table>
 
 <style>
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		font-size: 12.5px;
-	}
-	th {
-		text-align: left;
-		font-weight: 400;
-		color: var(--ink-soft);
-	}
-	td {
-		border-top: 1px solid var(--rule);
-		padding: 3px 12px 3px 0;
-		vertical-align: top;
-	}
-	button {
-		all: unset;
-		cursor: pointer;
-	}
-	button:focus-visible {
-		outline: 2px solid var(--accent);
-	}
-	.current button {
-		font-weight: 650;
-		color: var(--accent);
-	}
 	.bar {
 		position: relative;
 		display: block;

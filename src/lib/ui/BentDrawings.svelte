@@ -3,7 +3,7 @@
 	import type { MemberStrength } from '../core/structure';
 	import { preferences } from '../client/preferences.svelte';
 	import { formatLength } from '../core/units';
-	import Drawing from './Drawing.svelte';
+	import DrawingPair from './DrawingPair.svelte';
 
 	interface Props {
 		views: { above: View; long: View };
@@ -40,94 +40,67 @@
 	const shown = $derived(members.find(({ part }) => part === chosen));
 </script>
 
-<div class="drawings">
-	<section class="card" aria-label="From above">
-		<h2>From above <span class="quiet">how much of its strength each part uses</span></h2>
-		<div class="drawing">
-			<Drawing view={{ ...views.above, dimensions: [] }} title="From above, parts by how much of their strength is used">
-				{#snippet over(px)}
-					{#each level as member (member.part)}
-						<!-- What is chosen here can be chosen in the list by keyboard. -->
-						<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events -->
-						<path
-							d="{path(member.outline)}Z"
-							transform="scale(1 -1)"
-							class="part {statusOf(member)}"
-							class:chosen={member.part === chosen}
-							onclick={() => onchoose(member.part)}
-						>
-							<title>{member.name}{member.stress ? `, used to ${percent(member.stress.used)}` : ''}</title>
-						</path>
-					{/each}
-					{#if shown?.stress}
-						{@const { at, used } = shown.stress}
-						<g class="mark">
-							<circle cx={at.x} cy={-at.y} r={7 * px} stroke-width={2.5 * px} />
-							<text x={at.x + 11 * px} y={-at.y - 7 * px} font-size={12.5 * px} stroke-width={4 * px}>{percent(used)}</text>
-						</g>
-					{/if}
-				{/snippet}
-			</Drawing>
-		</div>
-	</section>
-	<section class="card" aria-label="From the side">
-		<h2>
-			From the side <span class="quiet"
-				>{deepest >= 0.05
-					? `bent shape, ${factor === 1 ? 'to scale' : `${factor} times as deep`}; ${long(deepest)} at most`
-					: 'nothing bends noticeably'}</span
-			>
-		</h2>
-		<div class="drawing">
-			<Drawing view={{ ...views.long, dimensions: [] }} title="From the side, with the bent shape">
-				{#snippet over(px)}
-					{#each level as member (member.part)}
-						{@const line = lineOf(member).map(({ x, z }) => ({ x, y: -z }))}
-						{#if line.length > 1}
-							<path
-								d={path(line)}
-								class="bent {statusOf(member)}"
-								class:chosen={member.part === chosen}
-								stroke-width={member.part === chosen ? 3 * px : 1.6 * px}
-							/>
-						{/if}
-					{/each}
-					{#if shown?.sag && shown.sag.mm >= 0.5}
-						{@const { at, mm } = shown.sag}
-						<g class="mark">
-							<text x={at.x} y={-at.z - 10 * px} font-size={12.5 * px} stroke-width={4 * px} text-anchor="middle">{long(mm)}</text>
-						</g>
-					{/if}
-				{/snippet}
-			</Drawing>
-		</div>
-	</section>
-</div>
+{#snippet used(px: number)}
+	{#each level as member (member.part)}
+		<!-- What is chosen here can be chosen in the list by keyboard. -->
+		<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events -->
+		<path
+			d="{path(member.outline)}Z"
+			transform="scale(1 -1)"
+			class="part {statusOf(member)}"
+			class:chosen={member.part === chosen}
+			onclick={() => onchoose(member.part)}
+		>
+			<title>{member.name}{member.stress ? `, used to ${percent(member.stress.used)}` : ''}</title>
+		</path>
+	{/each}
+	{#if shown?.stress}
+		{@const { at, used } = shown.stress}
+		<g class="mark">
+			<circle cx={at.x} cy={-at.y} r={7 * px} stroke-width={2.5 * px} />
+			<text x={at.x + 11 * px} y={-at.y - 7 * px} font-size={12.5 * px} stroke-width={4 * px}>{percent(used)}</text>
+		</g>
+	{/if}
+{/snippet}
+{#snippet sagging(px: number)}
+	{#each level as member (member.part)}
+		{@const line = lineOf(member).map(({ x, z }) => ({ x, y: -z }))}
+		{#if line.length > 1}
+			<path
+				d={path(line)}
+				class="bent {statusOf(member)}"
+				class:chosen={member.part === chosen}
+				stroke-width={member.part === chosen ? 3 * px : 1.6 * px}
+			/>
+		{/if}
+	{/each}
+	{#if shown?.sag && shown.sag.mm >= 0.5}
+		{@const { at, mm } = shown.sag}
+		<g class="mark">
+			<text x={at.x} y={-at.z - 10 * px} font-size={12.5 * px} stroke-width={4 * px} text-anchor="middle">{long(mm)}</text>
+		</g>
+	{/if}
+{/snippet}
+
+<DrawingPair
+	above={{
+		view: views.above,
+		note: 'how much of its strength each part uses',
+		title: 'From above, parts by how much of their strength is used',
+		over: used
+	}}
+	side={{
+		view: views.long,
+		note:
+			deepest >= 0.5
+				? `bent shape, ${factor === 1 ? 'to scale' : `${factor} times as deep`}; ${long(deepest)} at most`
+				: 'nothing bends noticeably',
+		title: 'From the side, with the bent shape',
+		over: sagging
+	}}
+/>
 
 <style>
-	.drawings {
-		display: grid;
-		grid-template-rows: minmax(0, 1.1fr) minmax(0, 1fr);
-		gap: 8px;
-		min-height: 0;
-	}
-	section {
-		display: flex;
-		flex-direction: column;
-		min-height: 0;
-		padding: 6px 10px 8px;
-	}
-	h2 {
-		margin: 0 0 4px;
-		font-size: 13px;
-	}
-	h2 .quiet {
-		font-weight: 400;
-	}
-	.drawing {
-		flex: 1;
-		min-height: 0;
-	}
 	path {
 		vector-effect: non-scaling-stroke;
 		stroke-linejoin: round;
@@ -171,15 +144,5 @@
 		paint-order: stroke;
 		font-family: var(--font-figures);
 		font-weight: 600;
-	}
-	@media (max-width: 900px) {
-		.drawings {
-			display: flex;
-			flex-direction: column;
-		}
-		.drawing {
-			flex: none;
-			height: 220px;
-		}
 	}
 </style>

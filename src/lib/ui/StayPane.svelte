@@ -4,7 +4,7 @@
 	import { FRICTION, THROWS, type Held, type Restraint, type Way } from '../core/restraint';
 	import { formatMass } from '../core/units';
 	import type { View } from '../core/views';
-	import Drawing from './Drawing.svelte';
+	import DrawingPair from './DrawingPair.svelte';
 
 	interface Props {
 		plan: Plan;
@@ -32,7 +32,36 @@
 	const thrown = $derived(THROWS.find((one) => one.way === way)!.g);
 </script>
 
-<section class="list" aria-label="What stays">
+{#snippet pulling(ties: Restraint['ties'], view: View, up: 'y' | 'z', px: number)}
+	{#each ties as { id, from, to } (id)}
+		{@const pull = pullOf(id) ?? 0}
+		<g class="tie" class:slack={pull < 1}>
+			<path d="M{from.x} {-from[up]}L{to.x} {-to[up]}" stroke-width={(pull < 1 ? 1.5 : 3) * px} />
+			<circle cx={to.x} cy={-to[up]} r={5 * px} />
+			{#if pull >= 1}<text x={to.x + 8 * px} y={-to[up] - 6 * px} font-size={12 * px} stroke-width={4 * px}>{kg(pull)}</text>{/if}
+		</g>
+	{/each}
+	{@const [fx, fy] = [view.frame[0] + view.frame[2] / 2, view.frame[1] + 24 * px]}
+	{@const [dx, dy] = up === 'y' ? [thrown.x, -thrown.y] : [thrown.x, 0]}
+	{#if dx !== 0 || dy !== 0}
+		{@const long = 90 * px}
+		<g class="throw" stroke-width={3 * px}>
+			<path
+				d="M{fx - dx * long} {fy - dy * long}L{fx + dx * long} {fy + dy * long}m{-14 * px * Math.sign(dx) - 7 * px * Math.sign(dy)} {-14 *
+					px *
+					Math.sign(dy) -
+					7 * px * Math.sign(dx)}L{fx + dx * long} {fy + dy * long}l{-14 * px * Math.sign(dx) + 7 * px * Math.sign(dy)} {-14 *
+					px *
+					Math.sign(dy) +
+					7 * px * Math.sign(dx)}"
+			/>
+		</g>
+	{/if}
+{/snippet}
+{#snippet fromAbove(px: number)}{@render pulling(chosen!.ties, views!.above, 'y', px)}{/snippet}
+{#snippet fromTheSide(px: number)}{@render pulling(chosen!.ties, views!.long, 'z', px)}{/snippet}
+
+<section class="beside" aria-label="What stays">
 	{#if !drives}
 		<p class="quiet">Nobody drives in this mode. Choose one above in which the vehicle moves.</p>
 	{:else if !restraints}
@@ -40,7 +69,7 @@
 	{:else}
 		{#if restraints.length > 0}
 			<div class="card inner">
-				<table>
+				<table class="listing">
 					<thead
 						><tr
 							><th>Piece</th>{#each THROWS as one (one.way)}<th>{WORDS[one.way]}</th>{/each}</tr
@@ -83,7 +112,7 @@
 							>{WORDS[way]}: it {held.does}{held.does === 'tips' ? ' over' : ''}. Nothing that holds it can pull that way.</span
 						>{/if}
 				</p>
-				<table>
+				<table class="listing">
 					<thead><tr><th>Fastening</th><th>Pull</th><th>Holds</th></tr></thead>
 					<tbody>
 						{#each chosen.ties as { id, words, holds } (id)}
@@ -107,77 +136,17 @@
 		</p>
 	{/if}
 </section>
-<section class="show" aria-label="What holds it">
+<section class="drawn" aria-label="What holds it">
 	{#if views && chosen}
-		<div class="drawings">
-			{#each [['above', views.above, 'From above'], ['long', views.long, 'From the side']] as const as [name, view, title] (name)}
-				{@const up = name === 'above' ? 'y' : 'z'}
-				<section class="card" aria-label={title}>
-					<h2>{title} <span class="quiet">what pulls when it is thrown</span></h2>
-					<div class="drawing">
-						<Drawing view={{ ...view, dimensions: [] }} {title} selected={chosen.piece}>
-							{#snippet over(px)}
-								{#each chosen.ties as { id, from, to } (id)}
-									{@const pull = pullOf(id) ?? 0}
-									<g class="tie" class:slack={pull < 1}>
-										<path d="M{from.x} {-from[up]}L{to.x} {-to[up]}" stroke-width={(pull < 1 ? 1.5 : 3) * px} />
-										<circle cx={to.x} cy={-to[up]} r={5 * px} />
-										{#if pull >= 1}<text x={to.x + 8 * px} y={-to[up] - 6 * px} font-size={12 * px} stroke-width={4 * px}>{kg(pull)}</text
-											>{/if}
-									</g>
-								{/each}
-								{@const [fx, fy] = [view.frame[0] + view.frame[2] / 2, view.frame[1] + 24 * px]}
-								{@const [dx, dy] = name === 'above' ? [thrown.x, -thrown.y] : [thrown.x, 0]}
-								{#if dx !== 0 || dy !== 0}
-									{@const long = 90 * px}
-									<g class="throw" stroke-width={3 * px}>
-										<path
-											d="M{fx - dx * long} {fy - dy * long}L{fx + dx * long} {fy + dy * long}m{-14 * px * Math.sign(dx) -
-												7 * px * Math.sign(dy)} {-14 * px * Math.sign(dy) - 7 * px * Math.sign(dx)}L{fx + dx * long} {fy + dy * long}l{-14 *
-												px *
-												Math.sign(dx) +
-												7 * px * Math.sign(dy)} {-14 * px * Math.sign(dy) + 7 * px * Math.sign(dx)}"
-										/>
-									</g>
-								{/if}
-							{/snippet}
-						</Drawing>
-					</div>
-				</section>
-			{/each}
-		</div>
+		<DrawingPair
+			above={{ view: views.above, note: 'what pulls when it is thrown', title: 'From above, what pulls', over: fromAbove }}
+			side={{ view: views.long, note: 'what pulls when it is thrown', title: 'From the side, what pulls', over: fromTheSide }}
+			selected={chosen.piece}
+		/>
 	{/if}
 </section>
 
 <style>
-	.list {
-		display: flex;
-		flex-direction: column;
-		gap: 8px;
-		min-height: 0;
-		overflow-y: auto;
-	}
-	.show {
-		display: grid;
-		min-height: 0;
-	}
-	.drawings {
-		display: grid;
-		grid-template-rows: minmax(0, 1fr) minmax(0, 1fr);
-		gap: 8px;
-		min-height: 0;
-	}
-	.drawings section {
-		display: flex;
-		flex-direction: column;
-		min-height: 200px;
-		padding: 6px 10px;
-	}
-	.drawing {
-		flex: 1;
-		min-height: 0;
-		display: grid;
-	}
 	.inner {
 		padding: 8px 10px;
 	}
@@ -187,44 +156,10 @@
 	}
 	h2 .quiet {
 		font-weight: 400;
-		font-size: 12.5px;
 	}
 	p {
 		margin: 0 0 4px;
 		font-size: 12.5px;
-	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		font-size: 12.5px;
-	}
-	th {
-		text-align: left;
-		font-weight: 400;
-		color: var(--ink-soft);
-		vertical-align: bottom;
-		padding-right: 8px;
-	}
-	td {
-		border-top: 1px solid var(--rule);
-		padding: 0 8px 0 0;
-	}
-	td:not(:has(button)) {
-		padding: 4px 8px 4px 0;
-	}
-	td button {
-		all: unset;
-		cursor: pointer;
-		display: block;
-		padding: 4px 0;
-		width: 100%;
-	}
-	td button:focus-visible {
-		outline: 2px solid var(--accent);
-	}
-	.current td:first-child button {
-		font-weight: 650;
-		color: var(--accent);
 	}
 	.figures {
 		white-space: nowrap;
@@ -256,10 +191,5 @@
 	.throw path {
 		stroke: var(--clash);
 		fill: none;
-	}
-	@media (max-width: 900px) {
-		.drawings {
-			grid-template-rows: none;
-		}
 	}
 </style>

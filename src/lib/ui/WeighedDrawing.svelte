@@ -4,7 +4,7 @@
 	import type { View } from '../core/views';
 	import { preferences } from '../client/preferences.svelte';
 	import { formatLength, formatMass } from '../core/units';
-	import Drawing from './Drawing.svelte';
+	import DrawingPair from './DrawingPair.svelte';
 
 	interface Props {
 		views: { above: View; long: View };
@@ -35,8 +35,23 @@
 		const [left, top, width, height] = view.frame;
 		const ends = axles.map(({ x }) => x);
 		const [from, to] = [Math.min(left, ...ends.map((x) => x - 250)), Math.max(left + width, ...ends.map((x) => x + 250))];
-		return { ...view, dimensions: [], frame: [from, top, to - from, height] };
+		return { ...view, frame: [from, top, to - from, height] };
 	};
+	const aboveNote = $derived.by(() => {
+		if (!load.centre) return 'nothing is in it';
+		const { x, y } = load.centre;
+		const aside = Math.abs(y) < 1 ? 'in the middle' : `${long(Math.abs(y))} ${y > 0 ? 'left' : 'right'} of the middle`;
+		return `what is inside acts ${long(x)} ahead of the rear door, ${aside}`;
+	});
+	const sideNote = $derived(
+		[
+			...(load.centre ? [`${long(load.centre.z)} above the floor`] : []),
+			...(load.left === undefined ? [] : [`${Math.round(100 * load.left)} % of it on the left wheels`]),
+			...(load.tips
+				? [`standing it would tip over sideways at ${load.tips.loaded.toFixed(0)}°, empty at ${load.tips.empty.toFixed(0)}°`]
+				: [])
+		].join(', ')
+	);
 	const above = $derived(framed(views.above));
 	const side = $derived(framed(views.long));
 </script>
@@ -64,87 +79,36 @@
 	{/if}
 {/snippet}
 
-<div class="drawings">
-	<section class="card" aria-label="From above, what weighs where">
-		<h2>
-			From above
-			<span class="quiet"
-				>{#if load.centre}what is inside acts {long(load.centre.x)} ahead of the rear door, {Math.abs(load.centre.y) < 1
-						? 'in the middle'
-						: `${long(Math.abs(load.centre.y))} ${load.centre.y > 0 ? 'left' : 'right'} of the middle`}{:else}nothing is in it{/if}</span
+{#snippet fromAbove(px: number)}
+	{#each axles as { x, name, standing } (name)}
+		<g class="axle" stroke-width={1.6 * px}>
+			<path d="M{x} {above.frame[1]}V{above.frame[1] + above.frame[3]}" stroke-dasharray="{8 * px} {4 * px}" />
+			<text
+				x={x + (name === 'Front axle' ? -5 : 5) * px}
+				text-anchor={name === 'Front axle' ? 'end' : 'start'}
+				y={above.frame[1] + 13 * px}
+				font-size={12 * px}
+				stroke-width={4 * px}>{name}{standing ? ` ${kg(standing.kg)}` : ''}</text
 			>
-		</h2>
-		<div class="drawing">
-			<Drawing view={above} title="From above, with what weighs where and the axles">
-				{#snippet over(px)}
-					{#each axles as { x, name, standing } (name)}
-						<g class="axle" stroke-width={1.6 * px}>
-							<path d="M{x} {above.frame[1]}V{above.frame[1] + above.frame[3]}" stroke-dasharray="{8 * px} {4 * px}" />
-							<text
-								x={x + (name === 'Front axle' ? -5 : 5) * px}
-								text-anchor={name === 'Front axle' ? 'end' : 'start'}
-								y={above.frame[1] + 13 * px}
-								font-size={12 * px}
-								stroke-width={4 * px}>{name}{standing ? ` ${kg(standing.kg)}` : ''}</text
-							>
-						</g>
-					{/each}
-					{@render discs(px, 'y')}
-				{/snippet}
-			</Drawing>
-		</div>
-	</section>
-	<section class="card" aria-label="From the side, what weighs where">
-		<h2>
-			From the side
-			<span class="quiet"
-				>{#if load.centre}{long(load.centre.z)} above the floor{/if}{#if load.left !== undefined}, {Math.round(100 * load.left)} % of it on the
-					left wheels{/if}{#if load.tips}; standing it would tip over sideways at {load.tips.loaded.toFixed(0)}°, empty at {load.tips.empty.toFixed(
-						0
-					)}°{/if}</span
-			>
-		</h2>
-		<div class="drawing">
-			<Drawing view={side} title="From the side, with what weighs where and the axles">
-				{#snippet over(px)}
-					{#each axles as { x, name } (name)}
-						<g class="axle" stroke-width={1.6 * px}>
-							<path d="M{x} {side.frame[1]}V{side.frame[1] + side.frame[3]}" stroke-dasharray="{8 * px} {4 * px}" />
-						</g>
-					{/each}
-					{@render discs(px, 'z')}
-				{/snippet}
-			</Drawing>
-		</div>
-	</section>
-</div>
+		</g>
+	{/each}
+	{@render discs(px, 'y')}
+{/snippet}
+{#snippet fromTheSide(px: number)}
+	{#each axles as { x, name } (name)}
+		<g class="axle" stroke-width={1.6 * px}>
+			<path d="M{x} {side.frame[1]}V{side.frame[1] + side.frame[3]}" stroke-dasharray="{8 * px} {4 * px}" />
+		</g>
+	{/each}
+	{@render discs(px, 'z')}
+{/snippet}
+
+<DrawingPair
+	above={{ view: above, note: aboveNote, title: 'From above, with what weighs where and the axles', over: fromAbove }}
+	side={{ view: side, note: sideNote, title: 'From the side, with what weighs where and the axles', over: fromTheSide }}
+/>
 
 <style>
-	.drawings {
-		display: grid;
-		grid-template-rows: minmax(0, 1fr) minmax(0, 1fr);
-		gap: 8px;
-		min-height: 0;
-	}
-	section {
-		display: flex;
-		flex-direction: column;
-		min-height: 200px;
-		padding: 6px 10px;
-	}
-	h2 {
-		margin: 0 0 4px;
-		font-size: 13px;
-	}
-	h2 .quiet {
-		font-weight: 400;
-		font-size: 12.5px;
-	}
-	.drawing {
-		flex: 1;
-		min-height: 0;
-		display: grid;
-	}
 	.disc {
 		fill-opacity: 0.45;
 		stroke: var(--ink-soft);
@@ -180,10 +144,5 @@
 		stroke: var(--room);
 		paint-order: stroke;
 		font-family: var(--font-figures);
-	}
-	@media (max-width: 900px) {
-		.drawings {
-			grid-template-rows: none;
-		}
 	}
 </style>

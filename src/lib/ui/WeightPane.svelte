@@ -45,7 +45,7 @@
 	}
 </script>
 
-<section class="list" aria-label="What it weighs">
+<section class="beside" aria-label="What it weighs">
 	<WeightsForm {weights} onsay={say} />
 	{#if load}
 		<div class="card inner">
@@ -58,7 +58,7 @@
 			{/each}
 		</div>
 		<div class="card inner scroll">
-			<table>
+			<table class="listing">
 				<thead><tr><th>What is in it</th><th>Sort</th><th class="figures">Weight</th></tr></thead>
 				<tbody>
 					{#each items as item (`${item.of} ${item.id}`)}
@@ -82,22 +82,11 @@
 		everything is in, each axle by itself.
 	</p>
 </section>
-<section class="show" aria-label="Where it weighs">
+<section class="drawn" aria-label="Where it weighs">
 	{#if views && load}<WeighedDrawing {views} {load} {weights} {lit} />{/if}
 </section>
 
 <style>
-	.list {
-		display: flex;
-		flex-direction: column;
-		gap: 8px;
-		min-height: 0;
-		overflow-y: auto;
-	}
-	.show {
-		display: grid;
-		min-height: 0;
-	}
 	.inner {
 		padding: 8px 10px;
 	}
@@ -109,20 +98,6 @@
 	p {
 		margin: 4px 0 0;
 		font-size: 12.5px;
-	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		font-size: 12.5px;
-	}
-	th {
-		text-align: left;
-		font-weight: 400;
-		color: var(--ink-soft);
-	}
-	td {
-		border-top: 1px solid var(--rule);
-		padding: 3px 8px 3px 0;
 	}
 	.figures {
 		text-align: right;

@@ -45,6 +45,13 @@ describe('what stands on the axles', () => {
 	});
 });
 
+it('a driver that the papers count in is not counted twice, wherever that is', () => {
+	const [bare, counted] = [false, true].map((driverIn) => load(loaded(2000, 0, { ...WEIGHTS, driverIn })).axles!);
+	expect(bare.all.kg - counted.all.kg).toBeCloseTo(75, 6);
+	// No seat is in this van: the driver is taken to sit 700 mm behind its end at 4000.
+	expect(bare.front.kg - counted.front.kg).toBeCloseTo((75 * (3300 - 700)) / 3000, 6);
+});
+
 describe('what is permitted', () => {
 	const said = (plan: Plan, key: string) => findingsOf(plan).find((finding) => finding.rule === 'axle-load' && finding.key === key);
 	it('a load that is fine in all and too much on the rear axle', () => {

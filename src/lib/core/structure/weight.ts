@@ -138,7 +138,7 @@ export function loadIn(scene: Scene, { vehicle, crew, gear, stock, animals = NO_
 	const inside = items.reduce((sum, { kg }) => sum + kg, 0);
 	const centre = centreOfAll(items);
 	const { weights } = vehicle;
-	return { items, inside, centre, ...(isSaid(weights) ? onItsWheels(weights, items, inside, centre) : {}) };
+	return { items, inside, centre, ...(isSaid(weights) ? onItsWheels(weights, items, inside, centre, driverAt(scene)) : {}) };
 }
 
 /** What has to be known of a vehicle before anything can be said of its axles, in words. */
@@ -156,19 +156,32 @@ export const missingWeights = (weights: Weights = {}): string[] =>
 
 const isSaid = (weights: Weights | undefined): weights is Known => missingWeights(weights).length === 0;
 
+/** Where a driver sits along the vehicle: on the foremost seat, or where one would be, mm. */
+const driverAt = ({ seats, interior }: Scene): number =>
+	Math.max(
+		...seats.map(({ profiles }) => {
+			const xs = profiles.flat().map(({ x }) => x);
+			return xs.reduce((sum, x) => sum + x, 0) / xs.length;
+		}),
+		seats.length > 0 ? -Infinity : interior.length - CAB
+	);
+/** The driver's seat is about so far behind the dashboard, mm. */
+const CAB = 700;
+
 /** Levers: each weight is shared by the axles by its way to the other one, and beyond an axle it lifts the other. */
 function onItsWheels(
 	weights: Known,
 	items: readonly Weighed[],
 	inside: number,
-	centre: Vec3 | undefined
+	centre: Vec3 | undefined,
+	wheelAt: number
 ): Pick<Load, 'axles' | 'left' | 'tips'> {
 	const { rearAxle, wheelbase, track } = weights;
-	const frontShare = ({ at }: Pick<Weighed, 'at'>) => (at.x - rearAxle) / wheelbase;
-	// A driver that the papers count in is somebody of the plan: not counted twice.
-	const twice = weights.driverIn ? items.find(({ of, at }) => of === 'people' && frontShare({ at }) > 0.3) : undefined;
-	const added = items.reduce((sum, one) => sum + one.kg * frontShare(one), 0) - (twice ? PASSENGER * frontShare(twice) : 0);
-	const all = inside - (twice ? PASSENGER : 0);
+	const frontShare = (x: number) => (x - rearAxle) / wheelbase;
+	// A driver that the papers count in is somebody of the plan, wherever they are in this mode: not counted twice.
+	const papers = weights.driverIn ? PASSENGER : 0;
+	const added = items.reduce((sum, one) => sum + one.kg * frontShare(one.at.x), 0) - papers * frontShare(wheelAt);
+	const all = inside - papers;
 	const standing = (kg: number, most: number | undefined): Standing => ({ kg, ...(most === undefined ? {} : { most, left: most - kg }) });
 	const axles = {
 		front: standing(weights.front + added, weights.mostFront),

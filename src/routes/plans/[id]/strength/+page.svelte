@@ -98,7 +98,7 @@
 			onpiece={(id) => (gaze.selected = id)}
 		/>
 	{:else}
-		<section class="list" aria-label="What bears">
+		<section class="beside" aria-label="What bears">
 			{#if pieces.length === 0}
 				<p class="quiet">Nothing is built in yet. Add a piece in Layout, and here it says what bears it and how far it bends.</p>
 			{:else if strengths?.failure}
@@ -121,7 +121,7 @@
 					</p>
 				{/if}
 				<div class="card scroll">
-					<table>
+					<table class="listing">
 						<thead><tr><th>Part</th><th>Strength used</th><th>Sag</th></tr></thead>
 						<tbody>
 							{#each lines as { worst, count } (worst.part)}
@@ -165,7 +165,7 @@
 				</p>
 			{/if}
 		</section>
-		<section class="show" aria-label="How it bends">
+		<section class="drawn" aria-label="How it bends">
 			{#if look && strength}
 				<BentDrawings views={look.views} {members} chosen={chosen?.part} onchoose={(id) => (part = id)} />
 			{/if}
@@ -181,17 +181,6 @@
 		gap: 12px;
 		padding: 12px;
 		height: 100%;
-		min-height: 0;
-	}
-	.list {
-		display: flex;
-		flex-direction: column;
-		gap: 8px;
-		min-height: 0;
-		overflow-y: auto;
-	}
-	.show {
-		display: grid;
 		min-height: 0;
 	}
 	.asks {
@@ -241,36 +230,8 @@
 		margin: 0 0 4px;
 		font-size: 12.5px;
 	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		font-size: 12.5px;
-	}
-	th {
-		text-align: left;
-		font-weight: 400;
-		color: var(--ink-soft);
-	}
-	td {
-		border-top: 1px solid var(--rule);
-		padding: 0 8px 0 0;
-	}
 	td.figures {
 		white-space: nowrap;
-	}
-	tr button {
-		all: unset;
-		cursor: pointer;
-		display: block;
-		padding: 4px 0;
-		width: 100%;
-	}
-	tr button:focus-visible {
-		outline: 2px solid var(--accent);
-	}
-	tr.current button {
-		font-weight: 650;
-		color: var(--accent);
 	}
 	.bar {
 		display: inline-block;
@@ -300,9 +261,6 @@
 			display: flex;
 			flex-direction: column;
 			height: auto;
-		}
-		.list {
-			overflow: visible;
 		}
 	}
 </style>
