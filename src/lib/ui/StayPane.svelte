@@ -18,12 +18,10 @@
 	let { plan, restraints, drives, views, piece, onpiece }: Props = $props();
 
 	const G = 9.80665;
-	const chosen = $derived(restraints?.find((one) => one.piece === piece) ?? restraints?.[0]);
+	const [planned, loose] = $derived([true, false].map((is) => (restraints ?? []).filter(({ ways }) => ways.length > 0 === is)));
+	const chosen = $derived(planned.find((one) => one.piece === piece) ?? planned[0]);
 	let way: Way = $state('forward');
 	const held = $derived(chosen?.ways.find((one) => one.way === way));
-	const loose = $derived(
-		Object.entries(plan.pieces).filter(([id]) => restraints && !restraints.some((one) => one.piece === id) && !plan.pieces[id].held)
-	);
 	const WORDS: Record<Way, string> = { forward: 'Braking', back: 'Pulling away', left: 'Bend to the right', right: 'Bend to the left' };
 	const said = (one: Held) => (one.ok ? `${Math.round(100 * one.share)} %` : one.does);
 	const statusOf = (one: Held) => (!one.ok || one.share > 1 ? 'clash' : one.share > 0.8 ? 'tight' : 'clear');
@@ -67,7 +65,7 @@
 	{:else if !restraints}
 		<p class="quiet" role="status">Working out what holds what …</p>
 	{:else}
-		{#if restraints.length > 0}
+		{#if planned.length > 0}
 			<div class="card inner">
 				<table class="listing">
 					<thead
@@ -76,7 +74,7 @@
 						></thead
 					>
 					<tbody>
-						{#each restraints as one (one.piece)}
+						{#each planned as one (one.piece)}
 							<tr class:current={one.piece === chosen?.piece}>
 								<td
 									><button type="button" aria-pressed={one.piece === chosen?.piece} onclick={() => onpiece(one.piece)}
@@ -127,7 +125,9 @@
 			</div>
 		{/if}
 		{#if loose.length > 0}
-			<p class="doubt">Nothing is planned yet that holds {loose.map(([, { name }]) => name).join(', ')}. Say it in Layout.</p>
+			<p class="doubt">
+				Nothing is planned yet that holds {loose.map((one) => plan.pieces[one.piece]?.name).join(', ')}. Say it in Layout.
+			</p>
 		{/if}
 		<p class="caution">
 			{THROWS[0].g.x} g forward, {-THROWS[1].g.x} g otherwise, over a bump, with {FRICTION} of friction: hard braking and bends. A crash is far

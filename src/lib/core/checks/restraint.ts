@@ -58,7 +58,8 @@ export function restraintFindings(plan: Plan, solver: Highs): Finding[] {
 	const said = Object.entries(plan.modes).flatMap(([modeId, { use }]) => {
 		if (use !== 'drive') return [];
 		const scene = sceneOf(plan, modeId);
-		return restraintsIn(scene, plan, solver).map((restraint) => {
+		const held = restraintsIn(scene, plan, solver).filter(({ ways }) => ways.length > 0);
+		return held.map((restraint) => {
 			const piece = scene.pieces.find(({ id }) => id === restraint.piece)!;
 			return { modeId, result: sound(resultOf(restraint, piece.name, piece.held ?? {}, middleOf(pointedAt(piece)))) };
 		});

@@ -11,23 +11,22 @@ export { FRICTION, THROWS, type Held, type RigidBody, type Way } from './balance
 export interface Restraint {
 	piece: string;
 	kg: number;
+	/** Each way in which it is thrown; none where nothing is planned that holds it, which is a question of its own. */
 	ways: Held[];
 	/** What is planned to hold it, as it comes out. */
 	ties: Pick<Fastened, 'id' | 'words' | 'from' | 'to' | 'holds'>[];
 }
 
-/** How everything that travels is held, of pieces for which something is planned that holds them. */
+/** How everything that travels is held; with no way looked at where nothing is planned yet that holds it. */
 export const restraintsIn = (scene: Scene, plan: Pick<Plan, 'vehicle' | 'stock' | 'gear'>, solver: Highs): Restraint[] =>
-	scene.pieces
-		.filter((piece) => mustBeHeld(piece) && Object.keys(piece.held ?? {}).length > 0)
-		.map((piece) => {
-			const body = bodyOf(scene, piece, plan);
-			const ties = fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces).map(({ id, words, from, to, holds }) => ({
-				id,
-				words,
-				from,
-				to,
-				holds
-			}));
-			return { piece: piece.id, kg: body.kg, ways: heldEachWay(body, solver), ties };
-		});
+	scene.pieces.filter(mustBeHeld).map((piece) => {
+		const body = bodyOf(scene, piece, plan);
+		const ties = fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces).map(({ id, words, from, to, holds }) => ({
+			id,
+			words,
+			from,
+			to,
+			holds
+		}));
+		return { piece: piece.id, kg: body.kg, ways: Object.keys(piece.held ?? {}).length > 0 ? heldEachWay(body, solver) : [], ties };
+	});
