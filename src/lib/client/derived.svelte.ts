@@ -62,10 +62,9 @@ export class Derived {
 		this.owed ||= !same;
 		this.rest = setTimeout(
 			() =>
-				void this.attempt('Tolerances and fixes could not be worked out', async () => {
-					await this.refine(gaze.selected, system);
-					// Last of all, so that on a small machine nothing waits for it.
-					this.strengths.ask(plan);
+				void this.attempt('Tolerances and fixes could not be worked out', () => this.refine(gaze.selected, system)).then(() => {
+					// Last of all, so that on a small machine nothing waits for it; of a plan that has changed meanwhile nobody asks.
+					if (this.refined?.plan === plan) this.strengths.ask(plan);
 				}),
 			REST
 		);

@@ -22,19 +22,21 @@ export interface Borne {
 }
 
 let plan: Plan | undefined;
-/** Rises with every new question: work for an older one stops. */
-let turn = 0;
+/** Each rises with every new question of its sort: work for an older one stops. */
+const turns = { borne: 0, remade: 0 };
 let solver: Promise<Highs> | undefined;
 
-function adopt(next: Plan): { present: Plan; mine: number } {
-	plan = shareStructure(plan, next);
-	return { present: plan, mine: ++turn };
+/** Takes a plan up; what is asked of it is stale once the same is asked again, and other stock once the plan is another. */
+function adopt(next: Plan, sort: keyof typeof turns): { present: Plan; stale: () => boolean } {
+	const present = (plan = shareStructure(plan, next));
+	const mine = ++turns[sort];
+	return { present, stale: () => mine !== turns[sort] || (sort === 'remade' && plan !== present) };
 }
 
 const strength = {
 	/** Works a plan out mode by mode, saying how far it is; nothing when something newer is asked meanwhile. */
 	async borne(next: Plan, report: (progress: number) => void): Promise<Borne | undefined> {
-		const { present, mine } = adopt(next);
+		const { present, stale } = adopt(next, 'borne');
 		const run = strengthsOf(present);
 		const modes = Object.keys(present.modes);
 		for (;;) {
@@ -42,7 +44,7 @@ const strength = {
 			if (step.done) {
 				const inEach = <T>(of: (scene: Scene) => T) => Object.fromEntries(modes.map((id) => [id, of(sceneOf(present, id))]));
 				const highs = await (solver ??= createHighs({ locateFile: () => highsWasm }));
-				if (mine !== turn) return undefined;
+				if (stale()) return undefined;
 				return {
 					modes: inEach((scene) => strengthIn(scene, present)),
 					loads: inEach((scene) => loadIn(scene, present)),
@@ -52,20 +54,20 @@ const strength = {
 			}
 			report(step.value / modes.length);
 			await breathe();
-			if (mine !== turn) return undefined;
+			if (stale()) return undefined;
 		}
 	},
 
 	/** A piece cut from other stock, reporting as it is tried; ends early when something newer is asked. */
 	async remade(next: Plan, piece: string, report: (progress: number, found: Remade[]) => void): Promise<Remade[] | undefined> {
-		const { present, mine } = adopt(next);
+		const { present, stale } = adopt(next, 'remade');
 		const run = remadeOf(present, piece);
 		for (;;) {
 			const step = run.next();
 			if (step.done) return step.value;
 			report(step.value.done / step.value.of, step.value.found);
 			await breathe();
-			if (mine !== turn) return undefined;
+			if (stale()) return undefined;
 		}
 	}
 };

@@ -10,8 +10,6 @@ const REST = 600;
 /** How what is built bears what is asked of it, from a worker of its own: what was last known stays until the next is. */
 export class Strengths {
 	known: Borne | undefined = $state.raw();
-	/** The plan that it is known of. */
-	of: Plan | undefined = $state.raw();
 	/** Share of the work that is done, 1 when what is known is of the present plan. */
 	progress = $state(0);
 	failure: string | undefined = $state();
@@ -43,7 +41,7 @@ export class Strengths {
 				})
 			);
 			if (!borne || plan !== this.asked) return;
-			[this.known, this.of, this.progress, this.failure] = [borne, plan, 1, undefined];
+			[this.known, this.progress, this.failure] = [borne, 1, undefined];
 			this.found(borne);
 		} catch (error) {
 			if (plan === this.asked) [this.failure, this.progress] = [(error as Error).message, 1];

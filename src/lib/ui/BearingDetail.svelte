@@ -1,13 +1,12 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
-	import type { MemberStrength } from '../core/structure';
+	import { GRAVITY, type MemberStrength } from '../core/structure';
 	import { formatLength, formatMass } from '../core/units';
 
 	let { member }: { member: MemberStrength } = $props();
 
 	const long = (mm: number) => formatLength(Math.round(mm * 10) / 10, preferences.units);
 	const stress = (value: number) => value.toFixed(1);
-	const G = 9.80665;
 	/** Nobody can see less, mm. */
 	const LEAST_SAG = 0.5;
 	const BY: Record<NonNullable<MemberStrength['stress']>['by'], string> = {
@@ -44,7 +43,7 @@
 							: ' (time and moisture over certainty: k_mod / γ_M)'}</td
 					></tr
 				>
-				<tr><th>Passes on</th><td>{formatMass(member.carries / G, preferences.units)} at most</td></tr>
+				<tr><th>Passes on</th><td>{formatMass(member.carries / GRAVITY, preferences.units)} at most</td></tr>
 			</tbody>
 		</table>
 	{/if}

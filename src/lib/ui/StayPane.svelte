@@ -2,6 +2,7 @@
 	import { preferences } from '../client/preferences.svelte';
 	import type { Plan } from '../core/plan';
 	import { FRICTION, THROWS, type Held, type Restraint, type Way } from '../core/restraint';
+	import { GRAVITY } from '../core/structure';
 	import { formatMass } from '../core/units';
 	import type { View } from '../core/views';
 	import DrawingPair from './DrawingPair.svelte';
@@ -17,7 +18,6 @@
 	}
 	let { plan, restraints, drives, views, piece, onpiece }: Props = $props();
 
-	const G = 9.80665;
 	const [planned, loose] = $derived([true, false].map((is) => (restraints ?? []).filter(({ ways }) => ways.length > 0 === is)));
 	const chosen = $derived(planned.find((one) => one.piece === piece) ?? planned[0]);
 	let way: Way = $state('forward');
@@ -26,7 +26,7 @@
 	const said = (one: Held) => (one.ok ? `${Math.round(100 * one.share)} %` : one.does);
 	const statusOf = (one: Held) => (!one.ok || one.share > 1 ? 'clash' : one.share > 0.8 ? 'tight' : 'clear');
 	const pullOf = (id: string) => (held?.ok ? (held.pulls.find((one) => one.id === id)?.newtons ?? 0) : undefined);
-	const kg = (newtons: number) => formatMass(newtons / G, preferences.units);
+	const kg = (newtons: number) => formatMass(newtons / GRAVITY, preferences.units);
 	const thrown = $derived(THROWS.find((one) => one.way === way)!.g);
 </script>
 

@@ -4,6 +4,7 @@ import { middleOf } from '../geometry/vector';
 import { pointedAt } from '../modes';
 import type { Plan } from '../plan/plan';
 import { restraintsIn, type Held, type Restraint } from '../restraint';
+import { GRAVITY } from '../structure';
 import { massMark } from '../units';
 import type { Finding, Result } from './finding';
 import { mergedOverModes, sound } from './run';
@@ -49,7 +50,7 @@ function resultOf({ piece, kg, ways }: Restraint, name: string, held: Readonly<R
 		unit: 'share',
 		limit: 1,
 		actual: share,
-		why: `${massMark(kg)} with what is in it. Worst ${WHEN[worst.way]}: the fullest of ${Object.keys(held).length} fastenings takes ${massMark((fullest?.newtons ?? 0) / 9.80665)} of pull. Reckoned with 0.8 g forward, 0.5 g otherwise, and 0.3 of friction; a crash is far beyond it, and a qualified person judges the anchors.`
+		why: `${massMark(kg)} with what is in it. Worst ${WHEN[worst.way]}: the fullest of ${Object.keys(held).length} fastenings takes ${massMark((fullest?.newtons ?? 0) / GRAVITY)} of pull. Reckoned with 0.8 g forward, 0.5 g otherwise, and 0.3 of friction; a crash is far beyond it, and a qualified person judges the anchors.`
 	};
 }
 

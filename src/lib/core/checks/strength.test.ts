@@ -96,6 +96,23 @@ describe('what is too weak is told', () => {
 		expect(status(plan(sides(400, 'ply-18')), 'strength')).not.toBe('clash');
 		expect(status(plan(sides(400, 'ply-18')), 'sag')).not.toBe('clash');
 	});
+	it('a heavy thing that lies on a thin board, and nothing of what stands on the floor below it', () => {
+		const crate = { name: 'Crate', length: 400, width: 300, height: 150, weight: 100, count: 1 };
+		const lying = (z: number) =>
+			applyEdits(plan(sides(400, 'ply-9')), [
+				{ path: ['gear'], value: { crate } },
+				{ path: ['modes', 'night', 'people'], value: {} },
+				{ path: ['modes', 'night', 'use'], value: 'drive' },
+				{ path: ['modes', 'night', 'lies'], value: { crate: { x: 900, y: 0, z } } }
+			]);
+		expect(status(lying(400), 'sag')).toBe('clash');
+		expect(said(lying(400), 'sag')!.why).toContain('lies on it');
+		const [below, bare] = [lying(0), applyEdits(lying(0), [{ path: ['modes', 'night', 'lies'], value: {} }])];
+		expect(said(below, 'sag')!.actual).toBeCloseTo(said(bare, 'sag')!.actual, 9);
+		// The ground bears it with all its weight.
+		const ground = (of: Plan) => strengthIn(sceneOf(of, 'night'), of).ground;
+		expect((ground(lying(400)) - ground(bare)) / (100 * GRAVITY)).toBeCloseTo(1, 6);
+	});
 	it('legs like rods buckle under what posts bear', () => {
 		const table = (stock: string, wide: number) => ({
 			top: board('ply-18', 300),

@@ -1,5 +1,6 @@
 import type { Highs } from 'highs';
 import { vec3, type Vec3 } from '../geometry/vector';
+import { GRAVITY } from '../structure';
 
 /** Something rigid that has to stay where it is, with all that holds it. Places in mm, forces in N. */
 export interface RigidBody {
@@ -28,8 +29,6 @@ export type Way = (typeof THROWS)[number]['way'];
 const BUMP = 0.2;
 /** Wood on a floor or its lining slides where it is pushed by more than this share of its weight (EN 12195-1, smooth surfaces). */
 export const FRICTION = 0.3;
-/** Standard gravity, m/s². */
-const G = 9.80665;
 
 /** How a body is held when it is thrown one way. */
 export type Held =
@@ -85,7 +84,7 @@ function programOf(body: RigidBody, thrown: Vec3, moments: boolean): string {
 		free.push(`h${i}y`);
 	});
 	// All forces are in shares of its weight.
-	const weight = body.kg * G;
+	const weight = body.kg * GRAVITY;
 	body.ties.forEach(({ from, to, holds, pullsOnly }, i) => {
 		const most = (holds / weight).toFixed(12);
 		if (pullsOnly) {
@@ -143,7 +142,7 @@ export function heldEachWay(body: RigidBody, solver: Highs): Held[] {
 		const value = (name: string) => found.Columns[name]?.Primal ?? 0;
 		const pulls = body.ties.map(({ id, pullsOnly }, i) => ({
 			id,
-			newtons: body.kg * G * (pullsOnly ? value(`t${i}`) : Math.hypot(value(`t${i}x`), value(`t${i}y`), value(`t${i}z`)))
+			newtons: body.kg * GRAVITY * (pullsOnly ? value(`t${i}`) : Math.hypot(value(`t${i}x`), value(`t${i}y`), value(`t${i}z`)))
 		}));
 		return { way, ok: true, share: Math.max(0, ...pulls.map(({ newtons }, i) => newtons / body.ties[i].holds)), pulls };
 	});

@@ -1,10 +1,10 @@
 import { polygonHull } from 'd3-polygon';
-import { fastenedBy, travellingMass, WAYS } from '../fastening';
+import { travellingMass, WAYS, type Fastened } from '../fastening';
 import { vec3, type Box, type Vec3 } from '../geometry/vector';
 import { halfWidth, sign } from '../interior';
 import type { PlacedPiece, Scene } from '../modes';
 import { padMass, partMass } from '../pieces';
-import type { Plan } from '../plan';
+import type { Plan, Stock } from '../plan';
 import { vehicleBearersAt } from '../scene';
 import type { RigidBody } from './balance';
 
@@ -138,7 +138,7 @@ function contentAt({ assembly: { drawers, spaces }, parts }: PlacedPiece): Vec3 
 }
 
 /** A piece with what is in it as a rigid body, and what holds it while driving. */
-export function bodyOf(scene: Scene, piece: PlacedPiece, { vehicle, stock, gear }: Pick<Plan, 'vehicle' | 'stock' | 'gear'>): RigidBody {
+export function bodyOf(scene: Scene, piece: PlacedPiece, fastened: readonly Fastened[], stock: Stock, gear: Plan['gear']): RigidBody {
 	const own = [
 		...piece.parts.map(({ part, box }) => ({ kg: partMass(part, stock), box })),
 		...piece.pads.map(({ pad, box }) => ({ kg: padMass(pad), box }))
@@ -153,7 +153,7 @@ export function bodyOf(scene: Scene, piece: PlacedPiece, { vehicle, stock, gear 
 		feet: feetOf(scene, piece),
 		stops: fewest(stopsOf(scene, piece)),
 		hangs: piece.parts.filter(({ part }) => walled.has(part.id)).flatMap(({ box }) => wallCorners(box)),
-		ties: fastenedBy(vehicle, scene.interior, piece, scene.pieces)
+		ties: fastened
 			.filter(({ suits, away, held }) => suits && away <= WAYS[held.way].reach + 0.5)
 			.map(({ id, from, to, holds, held, away }) => ({ id, from, to, holds, pullsOnly: !WAYS[held.way].square && away > 1 }))
 	};

@@ -1,7 +1,8 @@
 import type { Highs } from 'highs';
 import { fastenedBy, mustBeHeld, type Fastened } from '../fastening';
 import type { Scene } from '../modes';
-import type { Plan } from '../plan';
+import type { Plan, Stock, Vehicle } from '../plan';
+import { remember } from '../memory';
 import { heldEachWay, type Held } from './balance';
 import { bodyOf } from './body';
 
@@ -17,16 +18,19 @@ export interface Restraint {
 	ties: Pick<Fastened, 'id' | 'words' | 'from' | 'to' | 'holds'>[];
 }
 
-/** How everything that travels is held; with no way looked at where nothing is planned yet that holds it. */
-export const restraintsIn = (scene: Scene, plan: Pick<Plan, 'vehicle' | 'stock' | 'gear'>, solver: Highs): Restraint[] =>
-	scene.pieces.filter(mustBeHeld).map((piece) => {
-		const body = bodyOf(scene, piece, plan);
-		const ties = fastenedBy(plan.vehicle, scene.interior, piece, scene.pieces).map(({ id, words, from, to, holds }) => ({
-			id,
-			words,
-			from,
-			to,
-			holds
-		}));
-		return { piece: piece.id, kg: body.kg, ways: Object.keys(piece.held ?? {}).length > 0 ? heldEachWay(body, solver) : [], ties };
-	});
+/** How everything that travels is held; with no way looked at where nothing is planned yet that holds it. Remembered: findings and views ask. */
+export const restraintsIn = (
+	scene: Scene,
+	{ vehicle, stock, gear }: Pick<Plan, 'vehicle' | 'stock' | 'gear'>,
+	solver: Highs
+): Restraint[] => restraintsOf(scene, vehicle.anchors, vehicle.lining, stock, gear, solver);
+
+const restraintsOf = remember(
+	(scene: Scene, anchors: Vehicle['anchors'], lining: Vehicle['lining'], stock: Stock, gear: Plan['gear'], solver: Highs): Restraint[] =>
+		scene.pieces.filter(mustBeHeld).map((piece) => {
+			const fastened = fastenedBy({ anchors, lining }, scene.interior, piece, scene.pieces);
+			const body = bodyOf(scene, piece, fastened, stock, gear);
+			const ties = fastened.map(({ id, words, from, to, holds }) => ({ id, words, from, to, holds }));
+			return { piece: piece.id, kg: body.kg, ways: Object.keys(piece.held ?? {}).length > 0 ? heldEachWay(body, solver) : [], ties };
+		})
+);

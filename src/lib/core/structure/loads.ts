@@ -1,9 +1,10 @@
-import { area, bounds, contains, segmentDistance, type Polygon } from '../geometry/polygon';
-import { vec2, type Vec2 } from '../geometry/vector';
+import { area, bounds, contains, rectangle, segmentDistance, type Polygon } from '../geometry/polygon';
+import { vec2, vec3, type Box, type Vec2 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import { placeSleepers, pointOf } from '../people';
 import { padMass, partMass, type Surface } from '../pieces';
 import type { Person, Plan, Stock } from '../plan';
+import { vehicleBearersAt } from '../scene';
 import type { PointLoad } from './elastic';
 import type { Frame } from './frame';
 import type { Member } from './members';
@@ -112,36 +113,49 @@ function spread(outline: Polygon, n: number): Vec2[] {
 }
 
 /** What is built, with its pads, what is in its drawers and things that lie on it: it stands loaded for years. */
-export function ownWeight(scene: Scene, { members }: Frame, stock: Stock): Loads {
+export function ownWeight(scene: Scene, { members }: Frame, stock: Stock, gear: Plan['gear']): Loads {
 	const loads: Loads = new Map();
 	const own = new Map(members.map((member, i) => [member.placed, i]));
 	for (const piece of scene.pieces) {
 		for (const placed of piece.parts) {
 			const newtons = partMass(placed.part, stock) * GRAVITY;
 			const member = own.get(placed);
-			const places = spread(placed.footprint && area(placed.footprint) > 0 ? placed.footprint : corners(placed.box), 4);
+			const places = spread(
+				placed.footprint && area(placed.footprint) > 0 ? placed.footprint : rectangle(...placed.box.x, ...placed.box.y),
+				4
+			);
 			for (const at of places)
 				if (member !== undefined) put(loads, member, { at, newtons: newtons / places.length });
 				else drop(loads, members, at, placed.box.z[0], newtons / places.length);
 		}
 		for (const { pad, footprint, box } of piece.pads) {
-			const places = spread(footprint ?? corners(box), 5);
+			const places = spread(footprint ?? rectangle(...box.x, ...box.y), 5);
 			for (const at of places) drop(loads, members, at, box.z[0], (padMass(pad) * GRAVITY) / places.length);
 		}
 		for (const { box, content } of piece.assembly.drawers) {
-			const places = spread(corners(box), 4);
+			const places = spread(rectangle(...box.x, ...box.y), 4);
 			for (const at of places) drop(loads, members, at, box.z[0] + ABOVE, (content * GRAVITY) / places.length);
 		}
 	}
+	for (const { id, solid } of scene.things) layDown(loads, scene, members, solid.box, gear[id].weight * gear[id].count * GRAVITY);
 	return loads;
 }
 
-const corners = ({ x, y }: { x: [number, number]; y: [number, number] }): Polygon => [
-	vec2(x[0], y[0]),
-	vec2(x[1], y[0]),
-	vec2(x[1], y[1]),
-	vec2(x[0], y[1])
-];
+/** What lies on something stands no further above it, mm. */
+const RESTS = 4;
+
+/** A thing that lies somewhere of its own, on whatever bears it there: what hangs over lies on the rest of it. */
+function layDown(loads: Loads, scene: Scene, members: readonly Member[], { x, y, z }: Box, newtons: number): void {
+	const bearing = spread(rectangle(...x, ...y), 4).flatMap((at) => {
+		const member = members.findIndex(
+			({ role, top, outline, holes }) =>
+				role !== 'leg' && Math.abs(top - z[0]) <= RESTS && contains(outline, at) && !holes.some((hole) => contains(hole, at))
+		);
+		const onVehicle = vehicleBearersAt(scene, vec3(at.x, at.y, z[0])).some(({ top }) => Math.abs(top - z[0]) <= RESTS);
+		return member >= 0 || onVehicle ? [{ at, member }] : [];
+	});
+	for (const { at, member } of bearing) if (member >= 0) put(loads, member, { at, newtons: newtons / bearing.length });
+}
 
 /** Everybody who lies somewhere in a mode, as they lie; none where nobody does. */
 function lyingCase(scene: Scene, crew: Plan['crew'], { members }: Frame): LoadCase[] {

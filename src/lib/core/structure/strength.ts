@@ -31,7 +31,7 @@ export interface Stress {
 /** How far a member sags between what bears it, mm. */
 export interface Sag {
 	mm: number;
-	/** Twice the way from there to the nearest support, mm, and what a span like that may sag. */
+	/** From the nearest support to the one on its other side, or twice the way where there is none, mm; and what a span like that may sag. */
 	span: number;
 	limit: number;
 	at: Vec3;
@@ -261,7 +261,6 @@ function withAdriftHeld(frame: Frame, own: Loads): { frame: Frame; groups: Group
 			return group.members.filter((_, i) => solved.sunk[i].some((mm) => Math.abs(mm) > FALLS));
 		});
 		if (falling.length === 0 || round === 3) return { frame: held, groups, adrift: [...adrift] };
-		// Where several hang together, those that touch nothing else of what carries come first.
 		for (const m of falling) adrift.add(m);
 		const stays = falling.flatMap((upper) => {
 			const places = placesOf(frame.members[upper]);
@@ -273,13 +272,20 @@ function withAdriftHeld(frame: Frame, own: Loads): { frame: Frame; groups: Group
 }
 
 /** How everything that is built bears what a mode asks of it: own weight, sleepers, knees, somebody who sits down. Remembered. */
-export const strengthIn = (scene: Scene, plan: Pick<Plan, 'vehicle' | 'crew' | 'stock'>): Strength =>
-	strengthOf(scene, plan.vehicle.anchors, plan.vehicle.lining, plan.crew, plan.stock);
+export const strengthIn = (scene: Scene, plan: Pick<Plan, 'vehicle' | 'crew' | 'stock' | 'gear'>): Strength =>
+	strengthOf(scene, plan.vehicle.anchors, plan.vehicle.lining, plan.crew, plan.stock, plan.gear);
 
 const strengthOf = remember(
-	(scene: Scene, anchors: Vehicle['anchors'], lining: Vehicle['lining'], crew: Plan['crew'], stock: Stock): Strength => {
+	(
+		scene: Scene,
+		anchors: Vehicle['anchors'],
+		lining: Vehicle['lining'],
+		crew: Plan['crew'],
+		stock: Stock,
+		gear: Plan['gear']
+	): Strength => {
 		const first = frameOf(scene, { anchors, lining }, stock);
-		const own = ownWeight(scene, first, stock);
+		const own = ownWeight(scene, first, stock, gear);
 		const { frame, groups, adrift } = withAdriftHeld(first, own);
 		const cases = loadCases(scene, crew, frame);
 		const results = frame.members.map(({ piece, placed, name, role, grade, outline }): MemberStrength => ({
@@ -304,7 +310,7 @@ const strengthOf = remember(
 					group.contacts.filter(({ upper }) => upper === i).map(({ at }) => at)
 				)
 			);
-			const always: LoadCase = { name: 'its own weight', duration: 'permanent', sudden: 1, on: () => new Map() };
+			const always: LoadCase = { name: 'its own weight and what lies on it', duration: 'permanent', sudden: 1, on: () => new Map() };
 			for (const one of [always, ...cases]) {
 				const pressed = one === always ? undefined : loaded.get(one)!;
 				if (pressed && !group.members.some((m) => pressed.has(m))) continue;
