@@ -22,7 +22,13 @@ const WHEN = {
 /** What loosens, or how full the fullest fastening is: the larger the worse. */
 const badness = (held: Held): number => (held.ok ? held.share : Infinity);
 
-function resultOf({ piece, kg, ways }: Restraint, name: string, held: Readonly<Record<string, unknown>>, at: Result['at']): Result {
+function resultOf(
+	{ piece, kg, ways }: Restraint,
+	all: readonly Restraint[],
+	name: string,
+	held: Readonly<Record<string, unknown>>,
+	at: Result['at']
+): Result {
 	const worst = ways.reduce((a, b) => (badness(b) > badness(a) ? b : a));
 	const common = {
 		rule: 'restraint',
@@ -43,6 +49,11 @@ function resultOf({ piece, kg, ways }: Restraint, name: string, held: Readonly<R
 			why: `${massMark(kg)} with what is in it. ${loose.map(({ way, does }) => `It ${does} ${does === 'tips' ? 'over ' : ''}${way === 'forward' || way === 'back' ? way : `to the ${way}`} ${WHEN[way]}`).join('; ')}: nothing that holds it can pull that way. A bolt through the floor or a wall holds every way, a strap only towards its anchor.`
 		};
 	const share = badness(worst);
+	const leaning = all
+		.flatMap((one) => one.ways)
+		.flatMap((one) => (one.ok && one.way === worst.way ? one.pushes : []))
+		.filter(({ on }) => on === piece)
+		.reduce((sum, { force }) => sum + Math.hypot(force.x, force.y, force.z), 0);
 	const [fullest] = worst.ok ? [...worst.pulls].sort((a, b) => b.newtons - a.newtons) : [];
 	return {
 		...common,
@@ -50,7 +61,7 @@ function resultOf({ piece, kg, ways }: Restraint, name: string, held: Readonly<R
 		unit: 'share',
 		limit: 1,
 		actual: share,
-		why: `${massMark(kg)} with what is in it. Worst ${WHEN[worst.way]}: the fullest of ${Object.keys(held).length} fastenings takes ${massMark((fullest?.newtons ?? 0) / GRAVITY)} of pull. Reckoned with 0.8 g forward, 0.5 g otherwise, and 0.3 of friction; a crash is far beyond it, and a qualified person judges the anchors.`
+		why: `${massMark(kg)} with what is in it${leaning >= GRAVITY ? `, and others lean on it with ${massMark(leaning / GRAVITY)}` : ''}. Worst ${WHEN[worst.way]}: the fullest of ${Object.keys(held).length} fastenings takes ${massMark((fullest?.newtons ?? 0) / GRAVITY)} of pull. Reckoned with 0.8 g forward, 0.5 g otherwise, and 0.3 of friction; a crash is far beyond it, and a qualified person judges the anchors.`
 	};
 }
 
@@ -62,7 +73,7 @@ export function restraintFindings(plan: Plan, solver: Highs): Finding[] {
 		const held = restraintsIn(scene, plan, solver).filter(({ ways }) => ways.length > 0);
 		return held.map((restraint) => {
 			const piece = scene.pieces.find(({ id }) => id === restraint.piece)!;
-			return { modeId, result: sound(resultOf(restraint, piece.name, piece.held ?? {}, middleOf(pointedAt(piece)))) };
+			return { modeId, result: sound(resultOf(restraint, held, piece.name, piece.held ?? {}, middleOf(pointedAt(piece)))) };
 		});
 	});
 	return mergedOverModes(said).map((finding) => ({ ...finding, tolerance: 0, fixes: [] }));

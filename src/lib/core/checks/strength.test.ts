@@ -158,6 +158,23 @@ describe('what is too weak is told', () => {
 	});
 });
 
+describe('a thin board that lies flat', () => {
+	const lid = (more: object, height: number) => plan({ ...more, top: board('ply-4', 400) }, height);
+	const base = { ...board('ply-18', 400), use: undefined, z: { from: 'floor', size: 18 } };
+	it('on the floor bears a knee, which goes straight through it', () => {
+		expect(status(lid({}, 4), 'strength')).toBe('clear');
+		expect(status(lid({}, 4), 'sag')).toBe('clear');
+	});
+	it('on another board on the floor as well', () => expect(status(lid({ base }, 22), 'strength')).toBe('clear'));
+	it('a hand above the floor on boards at its sides does not', () => {
+		const high = {
+			left: { ...side({ to: 400 }), z: { from: 'floor', to: 'top.bottom' } },
+			right: { ...side({ from: -400 }), z: { from: 'floor', to: 'top.bottom' } }
+		};
+		expect(status(lid(high, 100), 'strength')).toBe('clash');
+	});
+});
+
 describe('what tips or lies on nothing is told', () => {
 	const onBlock = (half: number) => ({
 		top: board('ply-18', 300),

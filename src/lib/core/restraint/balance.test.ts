@@ -1,7 +1,7 @@
 import createHighs, { type Highs } from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { vec3, type Vec3 } from '../geometry/vector';
-import { FRICTION, heldEachWay, type Held, type RigidBody, type Way } from './balance';
+import { FRICTION, heldEachWay, heldOneWay, THROWS, type Held, type RigidBody, type Way } from './balance';
 
 const G = 9.80665;
 let solver: Highs;
@@ -19,7 +19,12 @@ const box = (kg: number, [long, wide, high]: [number, number, number], more: Par
 });
 const strap = (id: string, from: Vec3, to: Vec3, holds = 2000) => ({ id, from, to, holds, pullsOnly: true });
 const bolt = (id: string, at: Vec3, holds = 3000) => ({ id, from: at, to: at, holds, pullsOnly: false });
-const thrown = (body: RigidBody, way: Way): Held => heldEachWay(body, solver).find((one) => one.way === way)!;
+const thrown = (body: RigidBody, way: Way): Held =>
+	heldOneWay(
+		body,
+		THROWS.find((one) => one.way === way)!,
+		solver
+	);
 const shareOf = (held: Held): number => (held.ok ? held.share : Infinity);
 
 describe('a box thrown forward by 0.8 of its weight, over a bump that leaves 0.8 of it', () => {
@@ -91,4 +96,39 @@ it('finds the least share that a search through all pulls finds', () => {
 	const share = shareOf(thrown(body, 'forward'));
 	expect(share).toBeLessThanOrEqual(least + 1e-9);
 	expect(share).toBeGreaterThan(least - 0.01);
+});
+
+describe('what leans on a neighbour', () => {
+	/** A heavy chest close behind a light box on two straps, which alone would be held with ease. */
+	const pair = (kg: number): Map<string, RigidBody> => {
+		const light = box(5, [300, 600, 300], { ties: [strap('light', vec3(0, 0, 0), vec3(-500, 0, 0), 1000)] });
+		const ahead = (at: Vec3) => vec3(at.x + 810, at.y, at.z);
+		return new Map([
+			[
+				'light',
+				{
+					...light,
+					centre: ahead(light.centre),
+					feet: light.feet.map(ahead),
+					ties: [strap('light', vec3(810, 0, 0), vec3(310, 0, 0), 1000)]
+				}
+			],
+			['heavy', box(kg, [800, 600, 300], { stops: [-250, 250].map((y) => ({ at: vec3(800, y, 0), into: vec3(-1, 0, 0), by: 'light' })) })]
+		]);
+	};
+	const forward = (kg: number) =>
+		heldEachWay(pair(kg), solver)
+			.get('light')!
+			.find(({ way }) => way === 'forward')!;
+	it('is held by what holds that: its own share and all that friction leaves of the other', () =>
+		expect(shareOf(forward(100))).toBeCloseTo((0.56 * 105 * G) / 1000, 4));
+	it('and is too much for it where the other is heavy', () => {
+		expect(shareOf(forward(100))).toBeLessThan(1);
+		expect(shareOf(forward(250))).toBeGreaterThan(1);
+	});
+	it('the other way nobody leans on it', () => {
+		const back = heldEachWay(pair(250), solver);
+		expect(back.get('heavy')!.find(({ way }) => way === 'back')).toMatchObject({ ok: false, does: 'slides' });
+		expect(back.get('light')!.find(({ way }) => way === 'back')).toMatchObject({ ok: false });
+	});
 });

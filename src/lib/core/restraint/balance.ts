@@ -8,8 +8,8 @@ export interface RigidBody {
 	centre: Vec3;
 	/** Places at which it stands on something: they push up, and by friction along. */
 	feet: readonly Vec3[];
-	/** Places at which something beside it stops it: they push into it along a unit vector, without friction. */
-	stops: readonly { at: Vec3; into: Vec3 }[];
+	/** Places at which something beside it stops it: they push into it along a unit vector, without friction; `by` is the piece that does. */
+	stops: readonly { at: Vec3; into: Vec3; by?: string }[];
 	/** Places at which it is screwed along a wall: they hold it up and to the wall, and are not reckoned with along the vehicle. */
 	hangs: readonly Vec3[];
 	/** What is meant to hold it: straps pull towards `to` only, bolts hold whichever way. */
@@ -30,6 +30,12 @@ const BUMP = 0.2;
 /** Wood on a floor or its lining slides where it is pushed by more than this share of its weight (EN 12195-1, smooth surfaces). */
 export const FRICTION = 0.3;
 
+/** What pushes on a body from outside, N. */
+export interface Push {
+	at: Vec3;
+	force: Vec3;
+}
+
 /** How a body is held when it is thrown one way. */
 export type Held =
 	| {
@@ -39,8 +45,13 @@ export type Held =
 			share: number;
 			/** What each tie takes then, N. */
 			pulls: { id: string; newtons: number }[];
+			/** What it pushes on others that stop it. */
+			pushes: (Push & { on: string })[];
 	  }
 	| { way: Way; ok: false; does: 'slides' | 'tips' };
+
+/** What leaning on something by all its weight counts against the share of a fastening: next to nothing, it only decides between equals. */
+const LEANING = 1e-5;
 
 /** Directions all round, no further apart than some 16 degrees: a force is no larger than its largest part along one of them by 4 %. */
 const ALL_ROUND: readonly Vec3[] = Array.from({ length: 9 }, (_, i) => (Math.PI * i) / 8).flatMap((tilt, i) =>
@@ -67,7 +78,7 @@ function towards(from: Vec3, to: Vec3): Vec3 {
 const term = (factor: number, name: string): string => `${factor < 0 ? '-' : '+'} ${Math.abs(factor).toFixed(12)} ${name}`;
 
 /** The linear program of a body that is thrown: the least share of its ties for which forces and, where asked, moments are in balance. */
-function programOf(body: RigidBody, thrown: Vec3, moments: boolean): string {
+function programOf(body: RigidBody, thrown: Vec3, pushed: readonly Push[], moments: boolean): string {
 	const rows: string[] = [];
 	const free: string[] = [];
 	const acting: Acting[] = [];
@@ -104,46 +115,66 @@ function programOf(body: RigidBody, thrown: Vec3, moments: boolean): string {
 				return Math.abs(factor) > 1e-12 ? [term(factor, part.name)] : [];
 			})
 		);
-	// Forces at the centre: what throws it, and what is left of its weight over a bump.
-	const outer = vec3(thrown.x, thrown.y, thrown.z - (1 - BUMP));
-	const balance = (terms: string[], against: number) =>
-		rows.push(`${terms.length > 0 ? terms.join(' ') : '0 share'} = ${(-against).toFixed(12)}`);
-	for (const axis of ['x', 'y', 'z'] as const)
-		balance(
-			sum((_, force) => force[axis]),
-			outer[axis]
-		);
+	// At the centre what throws it, and what is left of its weight over a bump; where others push on it what they push.
+	const outer: Push[] = [
+		{ at: body.centre, force: vec3(thrown.x, thrown.y, thrown.z - (1 - BUMP)) },
+		...pushed.map(({ at, force }) => ({ at, force: vec3(force.x / weight, force.y / weight, force.z / weight) }))
+	];
+	const given = (of: (at: Vec3, force: Vec3) => number) => outer.reduce((whole, { at, force }) => whole + of(at, force), 0);
+	const balance = (of: (at: Vec3, force: Vec3) => number) => {
+		const terms = sum(of);
+		rows.push(`${terms.length > 0 ? terms.join(' ') : '0 share'} = ${(-given(of)).toFixed(12)}`);
+	};
+	for (const axis of ['x', 'y', 'z'] as const) balance((_, force) => force[axis]);
 	if (moments)
 		for (const [a, b] of [
 			['y', 'z'],
 			['z', 'x'],
 			['x', 'y']
 		] as const)
-			balance(
-				sum((at, force) => ((at[a] - body.centre[a]) * force[b] - (at[b] - body.centre[b]) * force[a]) / 1000),
-				0
-			);
+			balance((at, force) => ((at[a] - body.centre[a]) * force[b] - (at[b] - body.centre[b]) * force[a]) / 1000);
 	const named = rows.map((row, i) => ` r${i}: ${row}`);
 	const bounds = free.map((name) => ` ${name} free`);
-	return `Minimize\n obj: share\nSubject To\n${named.join('\n')}\nBounds\n${bounds.join('\n')}\nEnd`;
+	// Of all that leave the fastenings the least, the one that leans least on what stands beside it.
+	const leaning = body.stops.map((_, i) => ` + ${LEANING} s${i}`).join('');
+	return `Minimize\n obj: share${leaning}\nSubject To\n${named.join('\n')}\nBounds\n${bounds.join('\n')}\nEnd`;
 }
 
 /**
- * Whether a body stays where it is when it is thrown each way, over a bump at the same time: the least share of the worst tie by which
+ * Whether a body stays where it is when it is thrown one way, over a bump at the same time: the least share of the worst tie by which
  * forces and moments on it are in balance, by a linear program. What cannot be balanced at all slides where forces alone cannot, else tips.
+ *
+ * @param pushed by others that it stops
  */
-export function heldEachWay(body: RigidBody, solver: Highs): Held[] {
-	return THROWS.map(({ way, g }): Held => {
-		const found = solver.solve(programOf(body, g, true));
-		if (found.Status !== 'Optimal') {
-			const forces = solver.solve(programOf(body, g, false));
-			return { way, ok: false, does: forces.Status === 'Optimal' ? 'tips' : 'slides' };
-		}
-		const value = (name: string) => found.Columns[name]?.Primal ?? 0;
-		const pulls = body.ties.map(({ id, pullsOnly }, i) => ({
-			id,
-			newtons: body.kg * GRAVITY * (pullsOnly ? value(`t${i}`) : Math.hypot(value(`t${i}x`), value(`t${i}y`), value(`t${i}z`)))
-		}));
-		return { way, ok: true, share: Math.max(0, ...pulls.map(({ newtons }, i) => newtons / body.ties[i].holds)), pulls };
+export function heldOneWay(body: RigidBody, { way, g }: (typeof THROWS)[number], solver: Highs, pushed: readonly Push[] = []): Held {
+	const found = solver.solve(programOf(body, g, pushed, true));
+	if (found.Status !== 'Optimal') {
+		const forces = solver.solve(programOf(body, g, pushed, false));
+		return { way, ok: false, does: forces.Status === 'Optimal' ? 'tips' : 'slides' };
+	}
+	const newtons = (name: string) => body.kg * GRAVITY * (found.Columns[name]?.Primal ?? 0);
+	const pulls = body.ties.map(({ id, pullsOnly }, i) => ({
+		id,
+		newtons: pullsOnly ? newtons(`t${i}`) : Math.hypot(newtons(`t${i}x`), newtons(`t${i}y`), newtons(`t${i}z`))
+	}));
+	const pushes = body.stops.flatMap(({ at, into, by }, i) => {
+		const leaning = newtons(`s${i}`);
+		return by && leaning > 0 ? [{ on: by, at, force: vec3(-into.x * leaning, -into.y * leaning, -into.z * leaning) }] : [];
 	});
+	return { way, ok: true, share: Math.max(0, ...pulls.map((one, i) => one.newtons / body.ties[i].holds)), pulls, pushes };
+}
+
+/** How bodies, by name, are held each way: what one leans on others they have to hold as well, from behind to ahead. */
+export function heldEachWay(bodies: ReadonlyMap<string, RigidBody>, solver: Highs): Map<string, Held[]> {
+	const found = new Map([...bodies.keys()].map((id): [string, Held[]] => [id, []]));
+	for (const thrown of THROWS) {
+		const along = ({ centre }: RigidBody) => centre.x * thrown.g.x + centre.y * thrown.g.y;
+		const pushed = new Map<string, Push[]>();
+		for (const [id, body] of [...bodies].sort(([, a], [, b]) => along(a) - along(b))) {
+			const held = heldOneWay(body, thrown, solver, pushed.get(id));
+			found.get(id)!.push(held);
+			if (held.ok) for (const push of held.pushes) pushed.set(push.on, [...(pushed.get(push.on) ?? []), push]);
+		}
+	}
+	return found;
 }

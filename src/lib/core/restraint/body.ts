@@ -59,7 +59,7 @@ const blocksOf = ({ interior }: Scene): Box[] => [
 ];
 const FAR = 5000;
 
-/** Pieces beside one that are held themselves: what they stop they have to be strong enough for as well. */
+/** Pieces beside one that are held themselves: what leans on them they have to hold as well. */
 const heldBeside = (scene: Scene, piece: PlacedPiece): PlacedPiece[] =>
 	scene.pieces.filter((other) => other.id !== piece.id && Object.keys(other.held ?? {}).length > 0);
 
@@ -79,9 +79,9 @@ function stopsOf(scene: Scene, piece: PlacedPiece): RigidBody['stops'] {
 			);
 		});
 	});
-	const blocks = [...blocksOf(scene), ...heldBeside(scene, piece).flatMap(firmOf)];
-	const beside = firm.flatMap((own) => blocks.flatMap((block) => stoppedBy(own, block)));
-	return fewest([...walls, ...beside]);
+	const against = (blocks: readonly Box[]) => firm.flatMap((own) => blocks.flatMap((block) => stoppedBy(own, block)));
+	const neighbours = heldBeside(scene, piece).flatMap((other) => fewest(against(firmOf(other))).map((stop) => ({ ...stop, by: other.id })));
+	return [...fewest([...walls, ...against(blocksOf(scene))]), ...neighbours];
 }
 
 /** Where a block stops a box that comes against it, along the vehicle or across it. */

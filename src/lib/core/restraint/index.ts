@@ -26,11 +26,18 @@ export const restraintsIn = (
 ): Restraint[] => restraintsOf(scene, vehicle.anchors, vehicle.lining, stock, gear, solver);
 
 const restraintsOf = remember(
-	(scene: Scene, anchors: Vehicle['anchors'], lining: Vehicle['lining'], stock: Stock, gear: Plan['gear'], solver: Highs): Restraint[] =>
-		scene.pieces.filter(mustBeHeld).map((piece) => {
+	(scene: Scene, anchors: Vehicle['anchors'], lining: Vehicle['lining'], stock: Stock, gear: Plan['gear'], solver: Highs): Restraint[] => {
+		const travelling = scene.pieces.filter(mustBeHeld).map((piece) => {
 			const fastened = fastenedBy({ anchors, lining }, scene.interior, piece, scene.pieces);
-			const body = bodyOf(scene, piece, fastened, stock, gear);
-			const ties = fastened.map(({ id, words, from, to, holds }) => ({ id, words, from, to, holds }));
-			return { piece: piece.id, kg: body.kg, ways: Object.keys(piece.held ?? {}).length > 0 ? heldEachWay(body, solver) : [], ties };
-		})
+			return { piece, fastened, body: bodyOf(scene, piece, fastened, stock, gear) };
+		});
+		const planned = travelling.filter(({ piece }) => Object.keys(piece.held ?? {}).length > 0);
+		const ways = heldEachWay(new Map(planned.map(({ piece, body }) => [piece.id, body])), solver);
+		return travelling.map(({ piece: { id }, fastened, body }) => ({
+			piece: id,
+			kg: body.kg,
+			ways: ways.get(id) ?? [],
+			ties: fastened.map(({ id, words, from, to, holds }) => ({ id, words, from, to, holds }))
+		}));
+	}
 );

@@ -85,15 +85,8 @@ function borneBy(
 }
 
 /** Adds a force to some loads where something bears it. */
-function drop(
-	loads: Loads,
-	members: readonly Member[],
-	at: Vec2,
-	height: number,
-	newtons: number,
-	yielding: ReadonlySet<number> = NONE
-): void {
-	const borne = borneBy(members, at, height, yielding);
+function drop(loads: Loads, members: readonly Member[], at: Vec2, height: number, newtons: number): void {
+	const borne = borneBy(members, at, height);
 	if (borne) put(loads, borne.member, { at: borne.at, newtons });
 }
 
@@ -110,6 +103,49 @@ function spread(outline: Polygon, n: number): Vec2[] {
 	const places = Array.from({ length: n * n }, (_, i) => vec2(at(x, i % n), at(y, Math.floor(i / n))));
 	const inside = places.filter((p) => contains(outline, p));
 	return inside.length > 0 ? inside : [vec2((x[0] + x[1]) / 2, (y[0] + y[1]) / 2)];
+}
+
+/** What lies on something stands no further above it, mm. */
+const RESTS = 4;
+
+/** What of a scene a face at a height lies on at a place: a member, by its number, or the vehicle; nothing where it hangs free. */
+function beneath(scene: Scene, members: readonly Member[], at: Vec2, z: number): number | 'vehicle' | undefined {
+	const member = members.findIndex(
+		({ role, top, outline, holes, placed: { box } }) =>
+			role !== 'leg' && box.z[0] < z && Math.abs(top - z) <= RESTS && contains(outline, at) && !holes.some((hole) => contains(hole, at))
+	);
+	if (member >= 0) return member;
+	return vehicleBearersAt(scene, vec3(at.x, at.y, z)).some(({ top }) => Math.abs(top - z) <= RESTS) ? 'vehicle' : undefined;
+}
+
+/** Whether a board lies flat on the vehicle at a place, itself or by boards flat below it: what presses there goes straight through. */
+function liesFlat(scene: Scene, members: readonly Member[], member: number, at: Vec2): boolean {
+	if (members[member].role !== 'plate') return false;
+	const lower = beneath(scene, members, at, members[member].placed.box.z[0]);
+	return lower === 'vehicle' || (lower !== undefined && liesFlat(scene, members, lower, at));
+}
+
+/** Adds what somebody presses with where something bends under it. */
+function press(
+	scene: Scene,
+	loads: Loads,
+	members: readonly Member[],
+	at: Vec2,
+	height: number,
+	newtons: number,
+	yielding: ReadonlySet<number>
+): void {
+	const borne = borneBy(members, at, height, yielding);
+	if (borne && !liesFlat(scene, members, borne.member, borne.at)) put(loads, borne.member, { at: borne.at, newtons });
+}
+
+/** A thing that lies somewhere of its own, on whatever bears it there: what hangs over lies on the rest of it. */
+function layDown(loads: Loads, scene: Scene, members: readonly Member[], { x, y, z }: Box, newtons: number): void {
+	const bearing = spread(rectangle(...x, ...y), 4).flatMap((at) => {
+		const lower = beneath(scene, members, at, z[0]);
+		return lower === undefined ? [] : [{ at, lower }];
+	});
+	for (const { at, lower } of bearing) if (lower !== 'vehicle') put(loads, lower, { at, newtons: newtons / bearing.length });
 }
 
 /** What is built, with its pads, what is in its drawers and things that lie on it: it stands loaded for years. */
@@ -141,22 +177,6 @@ export function ownWeight(scene: Scene, { members }: Frame, stock: Stock, gear: 
 	return loads;
 }
 
-/** What lies on something stands no further above it, mm. */
-const RESTS = 4;
-
-/** A thing that lies somewhere of its own, on whatever bears it there: what hangs over lies on the rest of it. */
-function layDown(loads: Loads, scene: Scene, members: readonly Member[], { x, y, z }: Box, newtons: number): void {
-	const bearing = spread(rectangle(...x, ...y), 4).flatMap((at) => {
-		const member = members.findIndex(
-			({ role, top, outline, holes }) =>
-				role !== 'leg' && Math.abs(top - z[0]) <= RESTS && contains(outline, at) && !holes.some((hole) => contains(hole, at))
-		);
-		const onVehicle = vehicleBearersAt(scene, vec3(at.x, at.y, z[0])).some(({ top }) => Math.abs(top - z[0]) <= RESTS);
-		return member >= 0 || onVehicle ? [{ at, member }] : [];
-	});
-	for (const { at, member } of bearing) if (member >= 0) put(loads, member, { at, newtons: newtons / bearing.length });
-}
-
 /** Everybody who lies somewhere in a mode, as they lie; none where nobody does. */
 function lyingCase(scene: Scene, crew: Plan['crew'], { members }: Frame): LoadCase[] {
 	const sleepers = placeSleepers(crew, scene);
@@ -171,7 +191,7 @@ function lyingCase(scene: Scene, crew: Plan['crew'], { members }: Frame): LoadCa
 						const centre = pointOf(rest, from + ((i + 0.5) / ALONG) * (to - from));
 						const beside = ((2 * (k + 0.5)) / ACROSS - 1) * half * person.stature;
 						const at = vec2(centre.x - Math.sin(along) * beside, centre.y + Math.cos(along) * beside);
-						drop(loads, members, at, z, (person.weight * mass * GRAVITY) / (ALONG * ACROSS), yielding);
+						press(scene, loads, members, at, z, (person.weight * mass * GRAVITY) / (ALONG * ACROSS), yielding);
 					}
 		}
 		return loads;
@@ -258,7 +278,7 @@ function shortCases(scene: Scene, crew: Plan['crew'], frame: Frame): LoadCase[] 
 							for (const sx of PATCH_SHARES)
 								for (const sy of PATCH_SHARES) {
 									const place = vec2(at.x + sx * (size.x + surface.pad), at.y + sy * (size.y + surface.pad));
-									drop(loads, frame.members, place, surface.base, newtons / PATCH_SHARES.length ** 2, yielding);
+									press(scene, loads, frame.members, place, surface.base, newtons / PATCH_SHARES.length ** 2, yielding);
 								}
 							return loads;
 						}
