@@ -55,3 +55,14 @@ export function middleBetween(a: Box, b: Box): Vec3 {
 export const boxSeparation = (a: Box, b: Box): number =>
 	// Spelled out: sweeps ask it more often than anything else.
 	Math.max(a.x[0] - b.x[1], b.x[0] - a.x[1], a.y[0] - b.y[1], b.y[0] - a.y[1], a.z[0] - b.z[1], b.z[0] - a.z[1]);
+
+/** The place at which some weights balance; nothing where nothing weighs. */
+export function balanceOf(items: readonly { kg: number; at: Vec3 }[]): Vec3 | undefined {
+	const whole = items.reduce((sum, { kg }) => sum + kg, 0);
+	const along = (axis: 'x' | 'y' | 'z') => items.reduce((sum, { kg, at }) => sum + kg * at[axis], 0) / whole;
+	return whole > 0 ? vec3(along('x'), along('y'), along('z')) : undefined;
+}
+
+/** The middle of some boxes, each counting by its volume; nothing where none has any. */
+export const middleOfAll = (boxes: readonly Box[]): Vec3 | undefined =>
+	balanceOf(boxes.map((box) => ({ kg: (box.x[1] - box.x[0]) * (box.y[1] - box.y[0]) * (box.z[1] - box.z[0]), at: middleOf(box) })));

@@ -1,6 +1,6 @@
 import { polygonHull } from 'd3-polygon';
 import { travellingMass, WAYS, type Fastened } from '../fastening';
-import { vec3, type Box, type Vec3 } from '../geometry/vector';
+import { balanceOf, boxRound, middleOf, middleOfAll, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { halfWidth, sign } from '../interior';
 import type { PlacedPiece, Scene } from '../modes';
 import { padMass, partMass } from '../pieces';
@@ -13,7 +13,6 @@ const STANDS = 4;
 /** A wall no further away than this stops what comes against it: it has not much way to gather speed, mm; our own figure. */
 const NEAR = 60;
 
-const middle = ([low, high]: [number, number]) => (low + high) / 2;
 const shared = (a: [number, number], b: [number, number]): [number, number] => [Math.max(a[0], b[0]), Math.min(a[1], b[1])];
 
 /** The outermost of some places on one level, which is all that counts for balance. */
@@ -131,10 +130,7 @@ function fewest(stops: RigidBody['stops']): RigidBody['stops'] {
 function contentAt({ assembly: { drawers, spaces }, parts }: PlacedPiece): Vec3 {
 	const boxes =
 		drawers.length > 0 ? drawers.map(({ box }) => box) : spaces.length > 0 ? spaces.map(({ box }) => box) : parts.map(({ box }) => box);
-	const volume = ({ x, y, z }: Box) => Math.max(1, (x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]));
-	const whole = boxes.reduce((sum, box) => sum + volume(box), 0);
-	const mean = (axis: 'x' | 'y' | 'z') => boxes.reduce((sum, box) => sum + volume(box) * middle(box[axis]), 0) / whole;
-	return vec3(mean('x'), mean('y'), mean('z'));
+	return middleOfAll(boxes) ?? middleOf(boxRound(parts));
 }
 
 /** A piece with what is in it as a rigid body, and what holds it while driving. */
@@ -142,14 +138,13 @@ export function bodyOf(scene: Scene, piece: PlacedPiece, fastened: readonly Fast
 	const own = [
 		...piece.parts.map(({ part, box }) => ({ kg: partMass(part, stock), box })),
 		...piece.pads.map(({ pad, box }) => ({ kg: padMass(pad), box }))
-	].map(({ kg, box }) => ({ kg, at: vec3(middle(box.x), middle(box.y), middle(box.z)) }));
+	].map(({ kg, box }) => ({ kg, at: middleOf(box) }));
 	const kg = travellingMass(piece, stock, gear);
-	const items = [...own, { kg: kg - own.reduce((sum, one) => sum + one.kg, 0), at: contentAt(piece) }];
-	const centre = (axis: 'x' | 'y' | 'z') => items.reduce((sum, one) => sum + one.kg * one.at[axis], 0) / Math.max(kg, 1e-9);
+	const content = { kg: kg - own.reduce((sum, one) => sum + one.kg, 0), at: contentAt(piece) };
 	const walled = new Set(piece.assembly.supports.flatMap(({ part, by }) => (by === 'wall' ? [part] : [])));
 	return {
 		kg,
-		centre: vec3(centre('x'), centre('y'), centre('z')),
+		centre: balanceOf([...own, content]) ?? content.at,
 		feet: feetOf(scene, piece),
 		stops: fewest(stopsOf(scene, piece)),
 		hangs: piece.parts.filter(({ part }) => walled.has(part.id)).flatMap(({ box }) => wallCorners(box)),

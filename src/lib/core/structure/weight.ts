@@ -1,4 +1,4 @@
-import { middleOf, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { balanceOf, middleOf, middleOfAll, vec3, type Box, type Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import { aheadOf, placeAnimals, placeSitters, placeSleepers, pointOf, seatingIn } from '../people';
 import { padMass, partMass } from '../pieces';
@@ -41,12 +41,6 @@ export interface Load {
 	tips?: { empty: number; loaded: number };
 }
 
-const centreOfAll = (items: readonly Weighed[]): Vec3 | undefined => {
-	const kg = items.reduce((sum, one) => sum + one.kg, 0);
-	const along = (axis: 'x' | 'y' | 'z') => items.reduce((sum, one) => sum + one.kg * one.at[axis], 0) / kg;
-	return kg > 0 ? vec3(along('x'), along('y'), along('z')) : undefined;
-};
-
 /** Boards and pads of every piece, where they are; what is out of the vehicle weighs nothing in it. */
 function built(scene: Scene, stock: Plan['stock']): Weighed[] {
 	return scene.pieces.flatMap(({ id, name, parts, pads }): Weighed[] => {
@@ -54,7 +48,7 @@ function built(scene: Scene, stock: Plan['stock']): Weighed[] {
 			const kg = list.reduce((sum, one) => sum + one.kg, 0);
 			if (kg <= 0) return [];
 			const items = list.map((one) => ({ of, id, name, kg: one.kg, at: middleOf(one.box), placed: true }));
-			return [{ of, id, name, kg, at: centreOfAll(items)!, placed: true }];
+			return [{ of, id, name, kg, at: balanceOf(items)!, placed: true }];
 		};
 		return [
 			...whole(
@@ -77,12 +71,10 @@ function carried(scene: Scene, gear: Plan['gear']): Weighed[] {
 		const lies = scene.things.find((thing) => thing.id === id);
 		if (lies) return { ...common, at: middleOf(lies.solid.box), placed: true };
 		const spaces = scene.pieces.find((piece) => piece.id === under)?.assembly.spaces ?? [];
-		if (spaces.length === 0) return { ...common, at: vec3(floor.x, floor.y, height / 2), placed: false };
-		const volume = ({ x, y, z }: Box) => (x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]);
-		const whole = spaces.reduce((sum, { box }) => sum + volume(box), 0);
-		const mean = (axis: 'x' | 'y') => spaces.reduce((sum, { box }) => sum + volume(box) * middleOf(box)[axis], 0) / Math.max(1, whole);
+		const middle = middleOfAll(spaces.map(({ box }) => box));
+		if (!middle) return { ...common, at: vec3(floor.x, floor.y, height / 2), placed: false };
 		const lowest = Math.min(...spaces.map(({ box }) => box.z[0]));
-		return { ...common, at: vec3(mean('x'), mean('y'), lowest + height / 2), placed: true };
+		return { ...common, at: vec3(middle.x, middle.y, lowest + height / 2), placed: true };
 	});
 }
 
@@ -136,7 +128,7 @@ const NO_DOGS: NonNullable<Plan['animals']> = {};
 export function loadIn(scene: Scene, { vehicle, crew, gear, stock, animals = NO_DOGS }: Weighing): Load {
 	const items = [...built(scene, stock), ...carried(scene, gear), ...aboard(scene, vehicle, crew, animals)];
 	const inside = items.reduce((sum, { kg }) => sum + kg, 0);
-	const centre = centreOfAll(items);
+	const centre = balanceOf(items);
 	const { weights } = vehicle;
 	return { items, inside, centre, ...(isSaid(weights) ? onItsWheels(weights, items, inside, centre, driverAt(scene)) : {}) };
 }
