@@ -64,3 +64,35 @@ test('pieces that are thrown: who holds what, on a phone as well', async ({ page
 	await page.setViewportSize({ width: 390, height: 844 });
 	await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
 });
+
+test('a lid that nobody holds up is asked about, gets gas struts that hold, and says when they are too weak', async ({ page, server }) => {
+	await openDemo(page, server.url, 'halves that fold to sofas', 'strength');
+	await page.getByRole('button', { name: 'Can it be lifted?' }).click();
+	const lids = page.getByRole('region', { name: 'What is lifted' });
+	await lids.getByRole('button', { name: 'Lid Battery box' }).click();
+	await page.getByLabel('What holds it up').selectOption({ label: 'not said' });
+	await expect(page.getByText(/nobody has said what holds it/)).toBeVisible();
+	await page.getByRole('link', { name: /^Layout/ }).click();
+	const asked = page.locator('li', { hasText: 'Battery box: what is lifted stays up' });
+	await expect(asked).toHaveClass(/unmeasured/, { timeout: 40_000 });
+
+	await page.getByRole('link', { name: 'Strength' }).click();
+	await page.getByRole('button', { name: 'Can it be lifted?' }).click();
+	await lids.getByRole('button', { name: 'Lid Battery box' }).click();
+	await page.getByLabel('What holds it up').selectOption({ label: 'gas struts' });
+	await expect(page.getByText(/To buy/)).toBeVisible();
+	await expect(page.getByRole('alert')).toHaveCount(0);
+	// The angle is moved with the keyboard, and the figure beside it follows.
+	const angle = page.getByRole('slider', { name: 'How far it is open' });
+	await expect(angle).toHaveAttribute('aria-valuenow', '77');
+	await angle.press('ArrowLeft');
+	await expect(angle).not.toHaveAttribute('aria-valuenow', '77');
+
+	await type(page, 'On the lid, from the hinge', '40 mm');
+	await expect(page.getByRole('alert')).toContainText('frosty morning');
+	await page.getByRole('button', { name: 'Place them anew' }).click();
+	await expect(page.getByRole('alert')).toHaveCount(0);
+	expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+	await page.getByRole('link', { name: 'Cutting' }).click();
+	await expect(page.getByText(/Gas strut of \d+ N, \d+ mm long/).first()).toBeVisible({ timeout: 40_000 });
+});

@@ -2,8 +2,10 @@ import { assemblyOf, interiorOf } from '../derive';
 import { foldedTop, seatStates } from '../interior';
 import { kindOf, parameterMeta } from '../pieces';
 import { applyEdits, type Edit } from '../plan/edit';
+import type { LidHold } from '../plan/lid';
 import type { Gear, Mode, Plan, SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
+import { heldUp, lidsOf, strutsOf } from '../structure';
 import type { Finding } from './finding';
 import { isWorse, resultId, resultsOfKey, statusOf } from './run';
 import { isOpenIn, seatRange } from './settings';
@@ -88,6 +90,29 @@ function pieceArrangements(plan: Plan, ids: readonly string[], id: string): Trie
 		}));
 }
 
+/** What could hold the lids of a piece that come down by themselves: a prop each, or gas struts. */
+function lidArrangements(plan: Plan, id: string): Tried[] {
+	const piece = plan.pieces[id];
+	const falling = lidsOf(assemblyOf(piece, plan), plan.stock).filter((lid) => heldUp(lid, piece.lids?.[lid.link]).does !== 'stays');
+	const held = (by: (i: number) => LidHold): Edit[] =>
+		falling.length > 0
+			? [{ path: ['pieces', id, 'lids'], value: { ...piece.lids, ...Object.fromEntries(falling.map(({ link }, i) => [link, by(i)])) } }]
+			: [];
+	const struts = falling.flatMap((lid) => strutsOf(lid) ?? []);
+	return [
+		...within(
+			`Hold up what is lifted of ${piece.name} with a prop, stay or strap`,
+			held(() => ({ by: 'prop' }))
+		),
+		...(struts.length === falling.length
+			? within(
+					`Hold up what is lifted of ${piece.name} with gas struts`,
+					held((i) => struts[i])
+				)
+			: [])
+	];
+}
+
 /** A piece set up for standing on a seat that is folded in all of some modes, where its kind can. */
 function onFolded({ vehicle, modes, pieces }: Plan, ids: readonly string[], id: string, seatId: string): Tried[] {
 	const seat = vehicle.seats[seatId];
@@ -151,6 +176,7 @@ export function arrangements(plan: Plan, finding: Finding): Arrangement[] {
 	const tried = subjects.flatMap((id): Tried[] => {
 		if (rule === 'driving-setting') return Object.hasOwn(plan.crew, id) ? drivingArrangements(plan, id) : [];
 		if (rule === 'piece-state') return pieceArrangements(plan, modes, id);
+		if (rule === 'lid-held') return lidArrangements(plan, id);
 		if (rule === 'doors-shut')
 			return [
 				{

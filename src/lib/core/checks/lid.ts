@@ -12,7 +12,7 @@ import {
 	type Interior
 } from '../interior';
 import { faces, linkPoses, padsIn, placePiece, type PlacedPiece } from '../modes';
-import { FREE, motionOf, sweepPastFixtures, sweepsWithin, type Motion, type Sweep } from '../moves';
+import { FREE, motionOf, sweepPastFixtures, sweepPastOwn, sweepsWithin, type Motion, type Sweep } from '../moves';
 import type { Move, PieceState } from '../pieces';
 import { check, type CheckContext, type Result } from './finding';
 
@@ -93,7 +93,7 @@ const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
 /** Whether a piece can be brought into a state in which it is out of the way of a move. */
 const canGiveWay = remember((motion: Motion, { id, name, assembly, state, held }: PlacedPiece): boolean =>
 	assembly.states.some(
-		(other) => other.id !== state.id && (pastPiece(motion, placePiece(id, name, assembly, other, held)).margin ?? NEAR) >= 0
+		(other) => other.id !== state.id && (pastPiece(motion, placePiece(id, name, assembly, other, { held })).margin ?? NEAR) >= 0
 	)
 );
 
@@ -186,6 +186,7 @@ export const lidSwing = check({
 				const vehicle: Met = { ...found.smooth.clearance, why: `${found.smooth.part} comes closest to wall or ceiling on its way.` };
 				const least = [
 					...closest(pastBars(scene.interior, piece, move)),
+					...closest(sweepPastOwn(motionOf(piece.assembly, move), NEAR)),
 					...pastRearDoor(context, found),
 					...others(context, piece, move)
 				].reduce((best, met) => (met.margin < best.margin ? met : best), vehicle);

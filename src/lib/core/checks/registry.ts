@@ -35,6 +35,7 @@ import { climb, fallsOut } from './high-bed';
 import { keepClear } from './keep-clear';
 import { measuredInside, planKnown, seatsApart } from './known';
 import { lidSwing } from './lid';
+import { lidHeld, lidLift } from './lifting';
 import { lyingBreadth, lyingHeight, lyingLength, propped, sittingUp, turningOver } from './lying';
 import { beltedPlaces, roomToSit } from './passengers';
 import { driverKnown, somebodysPlace } from './place';
@@ -108,6 +109,8 @@ export const CHECKS: readonly Check[] = [
 	fromStock,
 	carriedIn,
 	lidSwing,
+	lidHeld,
+	lidLift,
 	frontOpens,
 	aisleWidth,
 	slideLoad,

@@ -1,8 +1,9 @@
 import type { Highs } from 'highs';
 import type { BarStock, Plan, SheetStock } from '../plan/plan';
-import type { Hardware } from '../pieces';
+import type { Hardware, Piece } from '../pieces';
 import { assemblyOf } from '../derive';
 import { fasteningHardware } from '../fastening';
+import { lidHardware, lidsOf } from '../structure';
 import type { ClothStock } from '../plan/cloths';
 import { layOutCloth, type ClothPlan } from './cloth';
 import { layOutBars, type BarPlan } from './lengths';
@@ -117,12 +118,16 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 export const shoppingWords = ({ name, quantity, unit }: ToBuy): string =>
 	unit === 'metres' ? `${quantity} m of ${name}` : `${quantity} × ${name}`;
 
+function hardwareOfPiece(plan: Plan, piece: Piece): Hardware[] {
+	const assembly = assemblyOf(piece, plan);
+	return [...assembly.hardware, ...fasteningHardware(piece), ...lidHardware(lidsOf(assembly, plan.stock), piece.lids)];
+}
+
 /** Everything that is bought ready made, equal things counted together, in the order of the pieces. */
 export function hardwareOf(plan: Plan): Hardware[] {
 	const counts = new Map<string, number>();
 	for (const piece of Object.values(plan.pieces))
-		for (const { name, count } of [...assemblyOf(piece, plan).hardware, ...fasteningHardware(piece)])
-			counts.set(name, (counts.get(name) ?? 0) + count);
+		for (const { name, count } of hardwareOfPiece(plan, piece)) counts.set(name, (counts.get(name) ?? 0) + count);
 	return [...counts].map(([name, count]) => ({ name, count }));
 }
 

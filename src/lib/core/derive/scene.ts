@@ -100,7 +100,7 @@ export function builtAnew(plan: Plan, varied: Plan): Plan | undefined {
 
 /** A piece in one of its states, remembered: modes that use the same state share it. The id and name come with the piece. */
 const placed = remember((named: { id: string; name: string; piece: Piece }, assembly: Assembly, state: PieceState) =>
-	placePiece(named.id, named.name, assembly, state, named.piece.held)
+	placePiece(named.id, named.name, assembly, state, named.piece)
 );
 const named = remember((pieces: Plan['pieces']) => Object.entries(pieces).map(([id, piece]) => ({ id, name: piece.name, piece })));
 

@@ -15,6 +15,8 @@ export interface PlacedPiece {
 	state: PieceState;
 	/** What holds it. */
 	held?: Piece['held'];
+	/** What holds its lids. */
+	lids?: Piece['lids'];
 	parts: PlacedPart[];
 	pads: PlacedPad[];
 }
@@ -50,8 +52,19 @@ export function stateIn(assembly: Assembly, mode: Mode, piece: string): PieceSta
 }
 
 /** A piece in one of its states. */
-export function placePiece(id: string, name: string, assembly: Assembly, state: PieceState, held?: Piece['held']): PlacedPiece {
-	return { ...(held ? { held } : {}), ...posed(id, name, assembly, state.joints, state.out ?? [], padsIn(assembly, state.id)), state };
+export function placePiece(
+	id: string,
+	name: string,
+	assembly: Assembly,
+	state: PieceState,
+	{ held, lids }: Pick<Piece, 'held' | 'lids'> = {}
+): PlacedPiece {
+	return {
+		...(held ? { held } : {}),
+		...(lids ? { lids } : {}),
+		...posed(id, name, assembly, state.joints, state.out ?? [], padsIn(assembly, state.id)),
+		state
+	};
 }
 
 /** A piece with its joints at any values, some links out of the vehicle and some pads in places. */

@@ -13,6 +13,7 @@ export {
 	sweepNear,
 	sweepPastPiece,
 	sweepPastFixtures,
+	sweepPastOwn,
 	sweepsWithin,
 	TOUCH,
 	type Sweep

@@ -282,9 +282,9 @@ function pastOwn({ stretches }: Motion, limit: number): Sweep {
 	return least;
 }
 
-/** {@link pastOwn} by limit, kept as long as the motion is. */
 const ownSweeps = remember((_motion: Motion) => new Map<number, Sweep>());
-function pastOwnKept(motion: Motion, limit: number): Sweep {
+/** A motion against what stays of its own piece, as far as it comes nearer than a limit: kept as long as the motion is. */
+export function sweepPastOwn(motion: Motion, limit: number): Sweep {
 	const kept = ownSweeps(motion);
 	const found = kept.get(limit) ?? pastOwn(motion, limit);
 	kept.set(limit, found);
@@ -293,7 +293,7 @@ function pastOwnKept(motion: Motion, limit: number): Sweep {
 
 /** A motion in the vehicle itself and against what stays of its own piece, with one door open or none, as far as it matters below a limit. */
 export function sweepNear(interior: Interior, motion: Motion, open: OpeningSolid | null, limit: number): Sweep {
-	let least = pastOwnKept(motion, limit);
+	let least = sweepPastOwn(motion, limit);
 	for (const { tracks } of motion.stretches)
 		for (const track of tracks) {
 			least = closer(least, trackInVehicle(interior, track, open, Math.min(limit, least.margin ?? Infinity)));

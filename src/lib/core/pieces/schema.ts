@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { fasteningSchema } from '../plan/fastening';
 import { tableOf } from '../plan/id';
+import { lidHoldsSchema } from '../plan/lid';
 import { batteryBoxParams } from './battery-box/params';
 import { benchBoxParams } from './bench-box/params';
 import { bridgeParams } from './bridge/params';
@@ -36,7 +37,8 @@ const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S
 		kind: z.literal(kind),
 		name: z.string().trim().min(1).max(120),
 		params,
-		held: tableOf(fasteningSchema).optional().describe('what holds it to the vehicle or to a neighbour')
+		held: tableOf(fasteningSchema).optional().describe('what holds it to the vehicle or to a neighbour'),
+		lids: lidHoldsSchema.optional().describe('what holds its lids, flaps and leaves up and shut')
 	});
 
 /** A piece as the plan stores it: its kind, its name, the parameters of that kind and what holds it. */

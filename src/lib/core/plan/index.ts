@@ -32,6 +32,7 @@ export {
 } from './fitting-changes';
 export { BOLTED, type Fastening, type FasteningWay } from './fastening';
 export { freeId } from './id';
+export { type GasStruts, type LidHold } from './lid';
 export {
 	afterReading,
 	afterSecondReading,

@@ -24,6 +24,9 @@ import {
 } from './trap-van';
 import { SCENE_TRAPS } from './traps-scene';
 
+/** Hold up a lid of a bench box as it starts. */
+const struts = { by: 'gas struts', count: 1, force: 80, onLid: 96, along: 173, behind: 154 };
+
 /** Plans with something wrong, rule by rule. */
 export const TRAPS: readonly Trap[] = [
 	{ rule: 'fit-walls', trap: 'a bed wider than the van', bad: made(van(), bed({ width: 1700 })), good: made(van(), bed()), fixed: true },
@@ -295,6 +298,20 @@ export const TRAPS: readonly Trap[] = [
 		trap: 'drawers that nothing holds shut',
 		bad: made(van(), piece('drawer-unit', { latch: false, slide: 'plain runner' })),
 		good: made(van(), piece('drawer-unit', { latch: true, slide: 'plain runner' }))
+	},
+	{
+		rule: 'lid-held',
+		trap: 'gas struts that never lift',
+		bad: made(van(), piece('bench-box', { lidAngle: 60 }), set('pieces.bench-box.lids', { lid: { ...struts, force: 15 } })),
+		good: made(van(), piece('bench-box', { lidAngle: 60 }), set('pieces.bench-box.lids', { lid: struts })),
+		fixed: true
+	},
+	{
+		rule: 'lid-lift',
+		trap: 'a leaf that nobody lifts',
+		bad: made(van(), piece('bench-box', { length: 3000, depth: 1200, boardSheet: 'ply-18' })),
+		good: made(van(), piece('bench-box', { length: 1200 })),
+		fixed: true
 	},
 	{
 		rule: 'drawer-tips',

@@ -6,6 +6,7 @@
 	import BearingDetail from '$lib/ui/BearingDetail.svelte';
 	import BentDrawings from '$lib/ui/BentDrawings.svelte';
 	import { useWorkbench } from '$lib/ui/context';
+	import LidPane from '$lib/ui/LidPane.svelte';
 	import OtherStock from '$lib/ui/OtherStock.svelte';
 	import StayPane from '$lib/ui/StayPane.svelte';
 	import UnsaidStock from '$lib/ui/UnsaidStock.svelte';
@@ -34,7 +35,7 @@
 	});
 	// Elsewhere it is worked out last of all; here somebody waits for it.
 	$effect(() => strengths?.ask(plan));
-	let question: 'bears' | 'stays' | 'weighs' = $state('bears');
+	let question: 'bears' | 'lifts' | 'stays' | 'weighs' = $state('bears');
 	let part: string | undefined = $state();
 	const chosen = $derived(members.find((one) => one.part === part) ?? members[0]);
 	const worstOf = (id: string) =>
@@ -61,15 +62,16 @@
 	<div class="asks">
 		<div class="questions" role="group" aria-label="Question">
 			<button type="button" aria-pressed={question === 'bears'} onclick={() => (question = 'bears')}>Does it bear?</button>
+			<button type="button" aria-pressed={question === 'lifts'} onclick={() => (question = 'lifts')}>Can it be lifted?</button>
 			<button type="button" aria-pressed={question === 'stays'} onclick={() => (question = 'stays')}>Does it stay?</button>
 			<button type="button" aria-pressed={question === 'weighs'} onclick={() => (question = 'weighs')}>What does it weigh?</button>
 		</div>
-		<label>
-			<span class="quiet">In the mode</span>
-			<select class="field" value={modeId} onchange={(event) => (gaze.modeId = event.currentTarget.value)}>
-				{#each Object.entries(plan.modes) as [id, mode] (id)}<option value={id}>{mode.name}</option>{/each}
-			</select>
-		</label>
+		{#if question !== 'lifts'}<label>
+				<span class="quiet">In the mode</span>
+				<select class="field" value={modeId} onchange={(event) => (gaze.modeId = event.currentTarget.value)}>
+					{#each Object.entries(plan.modes) as [id, mode] (id)}<option value={id}>{mode.name}</option>{/each}
+				</select>
+			</label>{/if}
 		{#if question === 'bears'}
 			<label>
 				<span class="quiet">Piece</span>
@@ -88,6 +90,8 @@
 			onmode={(id) => (gaze.modeId = id)}
 			onedit={(label, edits) => session.edit(label, edits)}
 		/>
+	{:else if question === 'lifts'}
+		<LidPane {plan} {piece} onpiece={(id) => (gaze.selected = id)} onedit={(label, edits) => session.edit(label, edits)} />
 	{:else if question === 'stays'}
 		<StayPane
 			{plan}
