@@ -15,6 +15,7 @@ import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views'
 import { conversions } from './conversions';
 import { large } from './large';
 import { search } from './search';
+import { structure } from './structure';
 import { demo, FRAME, say, time } from './measure';
 
 /** What one frame of a drag costs: findings of every mode, all drawings, and reading the chart at the new height. */
@@ -85,6 +86,7 @@ async function run() {
 		say(`${n} ${n === 1 ? 'piece' : 'pieces'}`, `${ms.toFixed(1)} ms, ratio ${(ms / one).toFixed(1)}`);
 	}
 	large();
+	structure();
 	conversions();
 	search();
 	await interiors(van);

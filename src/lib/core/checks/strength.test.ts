@@ -113,6 +113,19 @@ describe('what is too weak is told', () => {
 		const ground = (of: Plan) => strengthIn(sceneOf(of, 'night'), of).ground;
 		expect((ground(lying(400)) - ground(bare)) / (100 * GRAVITY)).toBeCloseTo(1, 6);
 	});
+	it('gear in a cupboard on its shelf, and nothing of what stands on the floor below it', () => {
+		const room = (z: object) => ({ kind: 'space', called: 'Room', x: { from: 200, size: 2000 }, y: { from: -300, to: 300 }, z });
+		const stowing = (z: object, kg: number) =>
+			applyEdits(plan({ ...sides(300, 'ply-18'), shelf: { ...board('ply-6', 288), use: undefined, z: { from: 200 } }, room: room(z) }), [
+				{ path: ['gear'], value: { tins: { name: 'Tins', length: 400, width: 300, height: 150, weight: kg, count: 1, under: 'mine' } } }
+			]);
+		const onShelf = (kg: number) => stowing({ from: 'shelf.top', size: 150 }, kg);
+		expect(status(onShelf(120), 'sag')).toBe('clash');
+		expect(status(onShelf(1), 'sag')).not.toBe('clash');
+		expect(status(stowing({ from: 'floor', size: 150 }, 120), 'sag')).not.toBe('clash');
+		const ground = (of: Plan) => strengthIn(sceneOf(of, 'night'), of).ground;
+		expect((ground(onShelf(120)) - ground(onShelf(20))) / (100 * GRAVITY)).toBeCloseTo(1, 6);
+	});
 	it('legs like rods buckle under what posts bear', () => {
 		const table = (stock: string, wide: number) => ({
 			top: board('ply-18', 300),

@@ -61,14 +61,19 @@ function lyingOn(upper: PlacedPart, lower: PlacedPart): Vec2[] {
 function lyingAgainst(a: Box, b: Box): Vec2[] {
 	const [x, y, z] = (['x', 'y', 'z'] as const).map((axis) => shared(a, b, axis));
 	if (z < SHARED || Math.min(x, y) > TOUCH || Math.min(x, y) < -TOUCH || Math.max(x, y) < SHARED) return [];
-	return alongShared(a, b);
+	return alongShared(a, b, JOINED);
 }
 
-/** Places at the ends of what two boxes have in common seen from above, or in the middle of the gap between them. */
-function alongShared(a: Box, b: Box): Vec2[] {
+/** What butts is joined no further apart than this along its edge, mm; our own figure. */
+const JOINED = 300;
+
+/** Places at the ends of what two boxes have in common seen from above, and between them by a spacing; or in the middle of the gap between them. */
+function alongShared(a: Box, b: Box, spacing = Infinity): Vec2[] {
 	const stops = (axis: 'x' | 'y'): number[] => {
 		const [low, high] = [Math.max(a[axis][0], b[axis][0]), Math.min(a[axis][1], b[axis][1])];
-		return high - low < NARROW ? [(low + high) / 2] : [low + INSET, high - INSET];
+		if (high - low < NARROW) return [(low + high) / 2];
+		const n = Math.max(1, Math.ceil((high - low - 2 * INSET) / spacing));
+		return Array.from({ length: n + 1 }, (_, i) => low + INSET + (i * (high - low - 2 * INSET)) / n);
 	};
 	return stops('x').flatMap((x) => stops('y').map((y) => vec2(x, y)));
 }

@@ -1,6 +1,6 @@
 import type { Vec2 } from '../geometry/vector';
 import type { Elastic, PointLoad } from './elastic';
-import { solveDense } from './dense';
+import { DenseFactors } from './dense';
 
 /** A place at which something rests on something else, or hangs on it. */
 export interface Contact {
@@ -30,6 +30,8 @@ export interface Balance {
 const SOFT = 1e-6;
 /** Sets of contacts tried at the most. */
 const MOST_ROUNDS = 60;
+/** So many systems are kept taken apart. */
+const KEPT = 6;
 /** A contact that pulls by less than this share of the load only just touches. */
 const JUST = 1e-7;
 
@@ -46,6 +48,7 @@ export class ContactModel {
 	private readonly freeAt: Float64Array[];
 	/** Which contacts bore something in the load case before: a good guess for the next. */
 	private pushing: boolean[];
+	private readonly factors = new Map<string, DenseFactors>();
 
 	constructor(
 		readonly members: readonly Elastic[],
@@ -137,22 +140,32 @@ export class ContactModel {
 	/** Forces and free movements with some contacts closed and the others open. */
 	private solve(closed: readonly boolean[], apart: Float64Array, carried: Float64Array): { forces: number[]; free: Float64Array } {
 		const active = closed.flatMap((one, c) => (one ? [c] : []));
-		const [n, m] = [active.length, carried.length];
-		const size = n + m;
-		const a = new Float64Array(size * size);
-		const b = new Float64Array(size);
-		active.forEach((c, i) => {
-			active.forEach((d, k) => (a[i * size + k] = this.together[c][d]));
-			for (let k = 0; k < m; k++) a[i * size + n + k] = a[(n + k) * size + i] = this.freeAt[c][k];
-			b[i] = apart[c];
-		});
-		for (let k = 0; k < m; k++) {
-			a[(n + k) * size + n + k] = -SOFT;
-			b[n + k] = carried[k];
-		}
-		const x = solveDense(a, b);
+		const n = active.length;
+		const b = new Float64Array(n + carried.length);
+		active.forEach((c, i) => (b[i] = apart[c]));
+		b.set(carried, n);
+		const x = this.factorsOf(active).solve(b);
 		const forces = closed.map(() => 0);
 		active.forEach((c, i) => (forces[c] = x[i]));
 		return { forces, free: x.subarray(n) };
+	}
+
+	/** The system of some closed contacts, taken apart: most load cases leave the same ones closed. */
+	private factorsOf(active: readonly number[]): DenseFactors {
+		const key = active.join();
+		const known = this.factors.get(key);
+		if (known) return known;
+		const [n, m] = [active.length, this.unknowns - this.contacts.length];
+		const size = n + m;
+		const a = new Float64Array(size * size);
+		active.forEach((c, i) => {
+			active.forEach((d, k) => (a[i * size + k] = this.together[c][d]));
+			for (let k = 0; k < m; k++) a[i * size + n + k] = a[(n + k) * size + i] = this.freeAt[c][k];
+		});
+		for (let k = 0; k < m; k++) a[(n + k) * size + n + k] = -SOFT;
+		const made = new DenseFactors(a, size);
+		if (this.factors.size >= KEPT) this.factors.delete(this.factors.keys().next().value!);
+		this.factors.set(key, made);
+		return made;
 	}
 }

@@ -1,6 +1,6 @@
 import { area, bounds, contains, rectangle, segmentDistance, type Polygon } from '../geometry/polygon';
 import { vec2, vec3, type Box, type Vec2 } from '../geometry/vector';
-import type { Scene } from '../modes';
+import type { PlacedPiece, Scene } from '../modes';
 import { placeSleepers, pointOf } from '../people';
 import { padMass, partMass, type Surface } from '../pieces';
 import type { Person, Plan, Stock } from '../plan';
@@ -148,7 +148,7 @@ function layDown(loads: Loads, scene: Scene, members: readonly Member[], { x, y,
 	for (const { at, lower } of bearing) if (lower !== 'vehicle') put(loads, lower, { at, newtons: newtons / bearing.length });
 }
 
-/** What is built, with its pads, what is in its drawers and things that lie on it: it stands loaded for years. */
+/** What is built, with its pads, what is in its drawers and spaces and things that lie on it: it stands loaded for years. */
 export function ownWeight(scene: Scene, { members }: Frame, stock: Stock, gear: Plan['gear']): Loads {
 	const loads: Loads = new Map();
 	const own = new Map(members.map((member, i) => [member.placed, i]));
@@ -174,7 +174,20 @@ export function ownWeight(scene: Scene, { members }: Frame, stock: Stock, gear: 
 		}
 	}
 	for (const { id, solid } of scene.things) layDown(loads, scene, members, solid.box, gear[id].weight * gear[id].count * GRAVITY);
+	for (const piece of scene.pieces) {
+		const planned = piece.assembly.drawers.reduce((sum, { content }) => sum + content, 0);
+		const stowed = Object.values(gear).reduce((sum, { under, weight, count }) => sum + (under === piece.id ? weight * count : 0), 0);
+		// What a drawer is built to hold is some of that gear.
+		stow(loads, scene, members, piece, Math.max(0, stowed - planned) * GRAVITY);
+	}
 	return loads;
+}
+
+/** Gear that is kept in a piece lies spread over the floors of its spaces, by their areas: which of them it is in is not said. */
+function stow(loads: Loads, scene: Scene, members: readonly Member[], { assembly: { spaces } }: PlacedPiece, newtons: number): void {
+	const areas = spaces.map(({ box: { x, y } }) => (x[1] - x[0]) * (y[1] - y[0]));
+	const whole = areas.reduce((sum, one) => sum + one, 0);
+	if (newtons > 0) spaces.forEach(({ box }, i) => layDown(loads, scene, members, box, (newtons * areas[i]) / Math.max(1, whole)));
 }
 
 /** Everybody who lies somewhere in a mode, as they lie; none where nobody does. */
