@@ -14,6 +14,7 @@ import { rectangle } from '../src/lib/core/geometry/polygon';
 import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views';
 import { conversions } from './conversions';
 import { large } from './large';
+import { lengths } from './lengths';
 import { search } from './search';
 import { structure } from './structure';
 import { demo, FRAME, say, time } from './measure';
@@ -87,6 +88,7 @@ async function run() {
 	}
 	large();
 	structure();
+	await lengths();
 	conversions();
 	search();
 	await interiors(van);

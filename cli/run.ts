@@ -11,7 +11,7 @@ import {
 	worstFirst,
 	type Finding
 } from '../src/lib/core/checks';
-import { cuttingPlan, partsOf } from '../src/lib/core/cutting';
+import { barsWords, cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, type Plan } from '../src/lib/core/plan';
 import { find, SolidVerifier, startingBrief } from '../src/lib/core/search';
@@ -97,9 +97,10 @@ async function cut(plan: Plan, { json, system }: Options, { out }: Streams): Pro
 			out(
 				`${layout.sheets.length} x ${stock.name}, ${Math.round(layout.use * 100)} % used${layout.tooLarge.length > 0 ? `, TOO LARGE: ${layout.tooLarge.map((b) => b.id).join(' ')}` : ''}\n`
 			);
-		for (const { stock, plan: layout } of cutting.bars) {
+		for (const job of cutting.bars) {
+			const { stock, plan: layout } = job;
 			out(
-				`${layout.bars.length} x ${stock.name}${layout.proven ? '' : ' (not proven to be the fewest)'}${layout.tooLong.length > 0 ? `, TOO LONG: ${layout.tooLong.map((p) => p.id).join(' ')}` : ''}\n`
+				`${stock.name}: ${barsWords(job, (mm) => formatLength(mm, system))}${layout.proven ? '' : ' (not proven to be the cheapest)'}${layout.tooLong.length > 0 ? `, TOO LONG: ${layout.tooLong.map((p) => p.id).join(' ')}` : ''}\n`
 			);
 			for (const bar of layout.bars)
 				out(

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
-	import { lineOfCopy, type CuttingPlan, type SheetLayout } from '../core/cutting';
+	import { barsWords, lineOfCopy, type CuttingPlan, type SheetLayout } from '../core/cutting';
 	import { cutOutsOnSheet, outlineOnSheet } from '../core/export';
 	import { formatLength } from '../core/units';
+	import BarLengths from './BarLengths.svelte';
 	import { useWorkbench } from './context';
 
 	interface Props {
@@ -90,24 +91,26 @@
 {/each}
 {#each cutting.bars as job (job.id)}
 	<h2>
-		{job.stock.name}: {job.plan.bars.length} of {mm(job.stock.length)}{job.plan.proven
-			? ', the fewest possible'
-			: ', perhaps not the fewest'}
+		{job.stock.name}: {barsWords(job, mm)}{job.plan.proven
+			? ', the cheapest there is'
+			: `, at most ${(100 * job.plan.gap).toFixed(1)} % dearer than the cheapest there is`}
 	</h2>
+	{@const longest = Math.max(...job.plan.bars.map(({ length }) => length))}
 	<ul class="bars">
 		{#each job.plan.bars as bar, i (i)}
-			<li>
+			<li style:width="{(bar.length / longest) * 100}%">
 				{#each bar.pieces as piece (piece.id)}
 					<span
 						class="cutting figures"
-						style:width="{(piece.length / job.stock.length) * 100}%"
+						style:width="{(piece.length / bar.length) * 100}%"
 						title="{lineOfCopy(cutting.parts, piece.id).name}, {mm(piece.length)}">{piece.id}</span
 					>
 				{/each}
-				<span class="left figures">{mm(bar.left)} left</span>
+				<span class="left figures">{mm(bar.left)} left{bar.had ? ', yours' : ''}</span>
 			</li>
 		{/each}
 	</ul>
+	<BarLengths id={job.id} stock={job.stock} />
 	{#if job.plan.tooLong.length > 0}<p class="failure">
 			Longer than a bar: {job.plan.tooLong.map((p) => `${lineOfCopy(cutting.parts, p.id).name} (${mm(p.length)})`).join(', ')}.
 		</p>{/if}

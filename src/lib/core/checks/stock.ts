@@ -3,7 +3,7 @@ import { middleOf, vec3 } from '../geometry/vector';
 import { remember } from '../memory';
 import type { PlacedPiece } from '../modes';
 import type { Part } from '../pieces';
-import type { Stock } from '../plan/plan';
+import { longestSold, type Stock } from '../plan/plan';
 import { lengthMark } from '../units';
 import { check, type Result } from './finding';
 
@@ -45,8 +45,8 @@ function spareOf(part: Part, stock: Stock): Spare | undefined {
 			};
 		return {
 			part,
-			spare: bar.length - long,
-			why: `${part.name} is ${lengthMark(Math.ceil(long))} long; a length of ${bar.name} has ${lengthMark(bar.length)}.`
+			spare: longestSold(bar) - long,
+			why: `${part.name} is ${lengthMark(Math.ceil(long))} long; a length of ${bar.name} has ${lengthMark(longestSold(bar))}.`
 		};
 	}
 	const sheet = stock.sheets[part.stock];

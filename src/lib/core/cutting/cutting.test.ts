@@ -5,75 +5,11 @@ import { STARTING_STOCK, type SheetStock } from '../plan';
 import { planIn, plainVehicle, withPiece } from '../testing/plans';
 import { layOutCloth } from './cloth';
 import { layOutOneSheet } from './sheets';
-import { cuttingPlan, layOutBars, layOutSheets, lineOfCopy, partsOf, type Blank, type SheetLayout } from '.';
+import { cuttingPlan, layOutSheets, lineOfCopy, partsOf, type Blank, type SheetLayout } from '.';
 
 let solver: Highs;
 beforeAll(async () => {
 	solver = await createHighs();
-});
-
-/** Fewest bars by trying every way to share pieces out over bars. */
-function fewestBars(lengths: number[], bar: number, kerf: number): number {
-	let best = lengths.length;
-	const place = (i: number, bars: number[]) => {
-		if (bars.length >= best) return;
-		if (i === lengths.length) {
-			best = bars.length;
-			return;
-		}
-		for (let b = 0; b < bars.length; b++)
-			if (bars[b] + lengths[i] + kerf <= bar + kerf) {
-				const next = [...bars];
-				next[b] += lengths[i] + kerf;
-				place(i + 1, next);
-			}
-		place(i + 1, [...bars, lengths[i] + kerf]);
-	};
-	place(0, []);
-	return best;
-}
-
-describe('lengths from bars', () => {
-	it('needs no more bars than an exhaustive search', () =>
-		fc.assert(
-			fc.property(
-				fc.array(fc.integer({ min: 200, max: 1900 }), { minLength: 1, maxLength: 8 }),
-				fc.integer({ min: 0, max: 5 }),
-				(lengths, kerf) => {
-					const plan = layOutBars(
-						lengths.map((length, i) => ({ id: String(i), length })),
-						2400,
-						kerf,
-						solver
-					);
-					expect(plan.proven).toBe(true);
-					expect(plan.bars).toHaveLength(fewestBars(lengths, 2400, kerf));
-				}
-			),
-			{ numRuns: 40, endOnFailure: true }
-		));
-	it('saws every piece once, never more than a bar holds', () =>
-		fc.assert(
-			fc.property(fc.array(fc.integer({ min: 100, max: 2600 }), { minLength: 1, maxLength: 16 }), (lengths) => {
-				const plan = layOutBars(
-					lengths.map((length, i) => ({ id: String(i), length })),
-					2400,
-					3,
-					solver
-				);
-				const ids = [...plan.bars.flatMap((b) => b.pieces), ...plan.tooLong].map((p) => Number(p.id)).sort((a, b) => a - b);
-				expect(ids).toEqual(lengths.map((_, i) => i));
-				for (const bar of plan.bars) expect(bar.pieces.reduce((sum, p) => sum + p.length + 3, -3)).toBeLessThanOrEqual(2400);
-				expect(plan.tooLong.every((p) => p.length > 2400)).toBe(true);
-			}),
-			{ numRuns: 20, endOnFailure: true }
-		));
-	it('counts the saw cut: three pieces of 800 fill 2400 only with a blade of no width', () => {
-		const three = [800, 800, 800].map((length, i) => ({ id: String(i), length }));
-		expect(layOutBars(three, 2400, 0, solver).bars).toHaveLength(1);
-		expect(layOutBars(three, 2400, 3, solver).bars).toHaveLength(2);
-		expect(layOutBars(three, 2406, 3, solver).bars).toHaveLength(1);
-	});
 });
 
 /** Cuts a sheet up as the layout says: every cut must go right through one of the pieces in hand. */

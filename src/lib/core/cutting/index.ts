@@ -2,10 +2,13 @@ export { guessesOfAll, guessWords, type Guess } from './guesses';
 export { layOutBars, type BarLayout, type BarPlan, type Piece1D } from './lengths';
 export { layOutCloth, type ClothPlan } from './cloth';
 export {
+	barsWords,
+	boughtLengths,
 	cuttingPlan,
 	hardwareOf,
 	lineOfCopy,
 	shoppingWords,
+	soldLengths,
 	type BarJob,
 	type ClothJob,
 	type CuttingPlan,

@@ -1,4 +1,5 @@
 import type { Highs } from 'highs';
+import { sawCheaply, type BarSource } from './stock-cutting';
 
 /** A length to saw off a bar. */
 export interface Piece1D {
@@ -6,103 +7,90 @@ export interface Piece1D {
 	length: number;
 }
 
-/** One bar: the lengths sawn from it, in order, and what is left over. */
+/** One bar: how long it is, the lengths sawn from it, in order, and what is left over. */
 export interface BarLayout {
+	length: number;
+	/** It is one that one has, and is not bought. */
+	had: boolean;
 	pieces: Piece1D[];
 	left: number;
 }
 
-/** The bars of one stock; `proven` says that no plan can do with fewer. */
+/** The bars of one stock; `proven` says that no plan can do with less. */
 export interface BarPlan {
 	bars: BarLayout[];
 	tooLong: Piece1D[];
 	proven: boolean;
+	/** The share by which it may be dearer than the cheapest plan there is; 0 where it is proven. */
+	gap: number;
 }
-
-/** More ways than this to fill a bar are not listed; the plan is then good but not proven. */
-const MOST_PATTERNS = 1500;
 
 /**
- * Saws lengths from equal bars with as few bars as possible. Exact: all ways to fill a bar that leave no room for
- * another piece are listed, and a mixed-integer program chooses how often to use each (the cutting-stock problem of
- * Gilmore and Gomory). A bar of length L holds pieces when the sum of (length + kerf) is at most L + kerf.
+ * Saws lengths from bars for the least money: see {@link sawCheaply}. A bar of length L holds pieces when the sum of
+ * (length + kerf) is at most L + kerf. Among equally cheap plans what is left over is kept together in few long ends.
  *
+ * @param sources the bars that can be bought, by length and price, and those that one has
  * @param solver the HiGHS solver, loaded by the caller since browser and terminal load it differently
  */
-export function layOutBars(pieces: Piece1D[], barLength: number, kerf: number, solver: Highs): BarPlan {
-	const tooLong = pieces.filter((p) => p.length > barLength);
+export function layOutBars(pieces: Piece1D[], sources: readonly BarSource[], kerf: number, solver: Highs): BarPlan {
+	const longest = Math.max(...sources.filter(({ have }) => have === undefined).map(({ length }) => length));
+	const tooLong = pieces.filter((p) => p.length > longest);
 	const queues = new Map<number, Piece1D[]>();
-	for (const piece of pieces) if (piece.length <= barLength) queues.set(piece.length, [...(queues.get(piece.length) ?? []), piece]);
+	for (const piece of pieces) if (piece.length <= longest) queues.set(piece.length, [...(queues.get(piece.length) ?? []), piece]);
 	const lengths = [...queues.keys()].sort((a, b) => b - a);
-	if (lengths.length === 0) return { bars: [], tooLong, proven: true };
+	if (lengths.length === 0) return { bars: [], tooLong, proven: true, gap: 0 };
 	const demand = lengths.map((length) => queues.get(length)!.length);
-	const patterns = fullPatterns(lengths, demand, barLength + kerf, kerf);
-	const chosen = patterns && solve(patterns, demand, solver);
-	return {
-		bars: (chosen ?? firstFit(lengths, demand, barLength + kerf, kerf)).flatMap((pattern) =>
-			takeBar(pattern, lengths, queues, barLength, kerf)
-		),
-		tooLong,
-		proven: chosen !== null
-	};
-}
-
-type Pattern = number[];
-
-/** Every way to fill a bar, counts by length, to which no further piece can be added; null when there are too many. */
-function fullPatterns(lengths: number[], demand: number[], room: number, kerf: number): Pattern[] | null {
-	const patterns: Pattern[] = [];
-	const counts = lengths.map(() => 0);
-	const shortestFrom = lengths.map((_, i) => Math.min(...lengths.slice(i)) + kerf);
-	const extend = (i: number, left: number): boolean => {
-		if (i === lengths.length) {
-			const full = lengths.every((length, k) => counts[k] === demand[k] || length + kerf > left + 1e-9);
-			if (full) patterns.push([...counts]);
-			return patterns.length <= MOST_PATTERNS;
-		}
-		const most = Math.min(demand[i], Math.floor((left + 1e-9) / (lengths[i] + kerf)));
-		for (let n = most; n >= 0; n--) {
-			counts[i] = n;
-			if (!extend(i + 1, left - n * (lengths[i] + kerf))) return false;
-			if (n > 0 && left < shortestFrom[i]) break;
-		}
-		counts[i] = 0;
-		return true;
-	};
-	return extend(0, room) ? patterns : null;
-}
-
-/** How often to use each pattern, as a list of patterns with repeats; null when the solver does not prove an optimum. */
-function solve(patterns: Pattern[], demand: number[], solver: Highs): Pattern[] | null {
-	const rows = demand.map((d, i) => {
-		const terms = patterns.flatMap((p, k) => (p[i] > 0 ? [`${p[i]} x${k}`] : []));
-		return ` r${i}: ${terms.join(' + ')} >= ${d}`;
+	// What fits the longest bar on sale can always be sawn.
+	const { patterns, proven, costs, least } = sawCheaply({ lengths, demand, sources, kerf }, solver)!;
+	const bars = patterns.flatMap(({ source, counts }): BarLayout[] => {
+		// Patterns may together offer more than was asked.
+		const taken = counts.flatMap((count, i) => queues.get(lengths[i])!.splice(0, count));
+		const { length, have } = sources[source];
+		return taken.length > 0 ? [{ length, had: have !== undefined, pieces: taken, left: 0 }] : [];
 	});
-	const names = patterns.map((_, k) => `x${k}`);
-	const problem = `Minimize\n obj: ${names.join('\n + ')}\nSubject To\n${rows.join('\n')}\nGeneral\n ${names.join('\n ')}\nEnd`;
-	const solution = solver.solve(problem, { time_limit: 20 });
-	if (solution.Status !== 'Optimal') return null;
-	return patterns.flatMap((pattern, k) => Array.from({ length: Math.round(solution.Columns[`x${k}`].Primal ?? 0) }, () => pattern));
+	return { bars: keptTogether(bars, kerf), tooLong, proven, gap: costs > 0 ? 1 - least / costs : 0 };
 }
 
-/** Longest first, each into the first bar with room. */
-function firstFit(lengths: number[], demand: number[], room: number, kerf: number): Pattern[] {
-	const bars: { pattern: Pattern; left: number }[] = [];
-	lengths.forEach((length, i) => {
-		for (let n = 0; n < demand[i]; n++) {
-			let bar = bars.find((b) => b.left + 1e-9 >= length + kerf);
-			if (!bar) bars.push((bar = { pattern: lengths.map(() => 0), left: room }));
-			bar.pattern[i]++;
-			bar.left -= length + kerf;
-		}
-	});
-	return bars.map((b) => b.pattern);
+/** Pairs of bars with more pieces than this stay as they are, and so often all pairs are looked at. */
+const MOST_PIECES = 12;
+const PASSES = 3;
+
+/** Pieces of every two bars shared out anew so that one is as full as can be: what is left over becomes fewer and longer ends. */
+function keptTogether(bars: BarLayout[], kerf: number): BarLayout[] {
+	const need = (pieces: readonly Piece1D[]) => pieces.reduce((sum, p) => sum + p.length + kerf, 0);
+	const room = ({ length, pieces }: BarLayout) => length + kerf - need(pieces);
+	for (let pass = 0, better = true; better && pass < PASSES; pass++) {
+		better = false;
+		bars.forEach((one, i) =>
+			bars.slice(i + 1).forEach((other) => {
+				const all = [...one.pieces, ...other.pieces];
+				if (all.length > MOST_PIECES) return;
+				for (const [full, rest] of [
+					[one, other],
+					[other, one]
+				]) {
+					const share = fullest(all, full.length + kerf, rest.length + kerf, kerf);
+					if (!share || Math.max(room(full), room(rest)) + 1e-6 >= rest.length + kerf - need(share.rest)) continue;
+					[full.pieces, rest.pieces, better] = [share.full, share.rest, true];
+				}
+			})
+		);
+	}
+	return bars
+		.filter(({ pieces }) => pieces.length > 0)
+		.map((bar) => ({ ...bar, pieces: [...bar.pieces].sort((a, b) => b.length - a.length), left: Math.max(0, room(bar) - kerf) }));
 }
 
-/** Takes the pieces of a pattern that are still wanted: patterns may together offer more than was asked. */
-function takeBar(pattern: Pattern, lengths: number[], queues: Map<number, Piece1D[]>, barLength: number, kerf: number): BarLayout[] {
-	const pieces = pattern.flatMap((count, i) => queues.get(lengths[i])!.splice(0, count));
-	if (pieces.length === 0) return [];
-	const used = pieces.reduce((sum, p) => sum + p.length + kerf, 0);
-	return [{ pieces, left: Math.max(0, barLength - used) }];
+/** Shares pieces out over two bars so that the first is as full as possible, by trying every way. */
+function fullest(all: readonly Piece1D[], first: number, second: number, kerf: number): { full: Piece1D[]; rest: Piece1D[] } | undefined {
+	const sizes = all.map(({ length }) => length + kerf);
+	const whole = sizes.reduce((sum, size) => sum + size, 0);
+	let [best, most] = [-1, -1];
+	for (let set = 0; set < 1 << all.length; set++) {
+		let sum = 0;
+		for (let i = 0; i < sizes.length; i++) if (set & (1 << i)) sum += sizes[i];
+		if (sum <= first + 1e-9 && whole - sum <= second + 1e-9 && sum > most) [best, most] = [set, sum];
+	}
+	if (best < 0) return undefined;
+	return { full: all.filter((_, i) => best & (1 << i)), rest: all.filter((_, i) => !(best & (1 << i))) };
 }

@@ -7,6 +7,7 @@ import { lidHardware, lidsOf } from '../structure';
 import type { ClothStock } from '../plan/cloths';
 import { layOutCloth, type ClothPlan } from './cloth';
 import { layOutBars, type BarPlan } from './lengths';
+import type { BarSource } from './stock-cutting';
 import { partsOf, type PartLine } from './parts';
 import { layOutSheets, type SheetPlan } from './sheets';
 
@@ -33,6 +34,8 @@ export interface ToBuy {
 	name: string;
 	quantity: number;
 	unit: 'pieces' | 'metres';
+	/** Of a bar, mm. */
+	length?: number;
 	cost: number;
 }
 
@@ -60,6 +63,26 @@ const letters = (n: number): string => (n >= 26 ? letters(Math.floor(n / 26) - 1
 const copies = <T>(lines: PartLine[], make: (line: PartLine, id: string) => T): T[] =>
 	lines.flatMap((line) => Array.from({ length: line.quantity }, (_, i) => make(line, copyId(line, i))));
 
+/** The lengths of a bar that are on sale, the usual one first; where one is said twice the cheaper. */
+export function soldLengths({ length, price, alsoSold = [] }: BarStock): { length: number; price: number }[] {
+	const others = alsoSold.filter((one, i) => one.length !== length && alsoSold.findIndex((other) => other.length === one.length) === i);
+	const cheapest = (of: number) => Math.min(...[{ length, price }, ...alsoSold].flatMap((one) => (one.length === of ? [one.price] : [])));
+	return [{ length, price }, ...others].map((one) => ({ length: one.length, price: cheapest(one.length) }));
+}
+
+/** The bars that can be taken of a stock: what is on sale, and what one has. */
+const sourcesOf = (stock: BarStock): BarSource[] => [
+	...soldLengths(stock),
+	...(stock.offcuts ?? []).map(({ length, count }) => ({ length, price: 0, have: count }))
+];
+
+/** How many bars are bought, by length. */
+export const boughtLengths = (stock: BarStock, { bars }: BarPlan): { length: number; price: number; quantity: number }[] =>
+	soldLengths(stock).flatMap((one) => {
+		const quantity = bars.filter(({ had, length }) => !had && length === one.length).length;
+		return quantity > 0 ? [{ ...one, quantity }] : [];
+	});
+
 /** Works out the parts, lays boards out on sheets and bars on lengths, and adds up what to buy. */
 export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 	const parts = partsOf(plan);
@@ -76,7 +99,7 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 	});
 	const bars = used(plan.stock.bars, 'bar').map(([id, stock]): BarJob => {
 		const pieces = copies(of('bar', id), (line, copy) => ({ id: copy, length: line.length }));
-		return { id, stock, plan: layOutBars(pieces, stock.length, kerf, solver) };
+		return { id, stock, plan: layOutBars(pieces, sourcesOf(stock), kerf, solver) };
 	});
 	const cloths = used(plan.stock.cloths, 'cloth').map(([id, stock]): ClothJob => {
 		const pieces = copies(of('cloth', id), (line, copy) => ({ id: copy, length: line.length, width: line.width }));
@@ -90,7 +113,9 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 	});
 	const shopping = [
 		...sheets.map(({ stock, plan }) => bought(stock, plan.sheets.length)),
-		...bars.map(({ stock, plan }) => bought(stock, plan.bars.length)),
+		...bars.flatMap(({ stock, plan }) =>
+			boughtLengths(stock, plan).map(({ length, price, quantity }) => ({ ...bought({ name: stock.name, price }, quantity), length }))
+		),
 		...cloths.map(({ stock, plan }) => bought(stock, plan.length / 1000, 'metres'))
 	];
 	const impossible = [
@@ -114,9 +139,16 @@ export function cuttingPlan(plan: Plan, solver: Highs): CuttingPlan {
 	};
 }
 
+/** How many bars of which length, in words. */
+export function barsWords({ stock, plan }: BarJob, mm: (value: number) => string): string {
+	const had = plan.bars.filter((bar) => bar.had).length;
+	const lines = boughtLengths(stock, plan).map(({ length, quantity }) => `${quantity} of ${mm(length)}`);
+	return [...lines, ...(had > 0 ? [`${had} that you have`] : [])].join(', ');
+}
+
 /** How much of something to buy, in words. */
-export const shoppingWords = ({ name, quantity, unit }: ToBuy): string =>
-	unit === 'metres' ? `${quantity} m of ${name}` : `${quantity} × ${name}`;
+export const shoppingWords = ({ name, quantity, unit, length }: ToBuy, mm: (value: number) => string): string =>
+	unit === 'metres' ? `${quantity} m of ${name}` : `${quantity} × ${name}${length === undefined ? '' : `, ${mm(length)}`}`;
 
 function hardwareOfPiece(plan: Plan, piece: Piece): Hardware[] {
 	const assembly = assemblyOf(piece, plan);

@@ -2,6 +2,7 @@ import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf
 import {
 	guessesOfAll,
 	lineOfCopy,
+	barsWords,
 	shoppingWords,
 	type BarJob,
 	type ClothJob,
@@ -72,7 +73,7 @@ export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitS
 	partsTable(sheet, cutting, plan, mm);
 	sheet.y -= 10;
 	sheet.line('To buy', 14, true);
-	for (const item of cutting.shopping) sheet.line(`${shoppingWords(item)}   ${item.cost.toFixed(2)}`, 11);
+	for (const item of cutting.shopping) sheet.line(`${shoppingWords(item, mm)}   ${item.cost.toFixed(2)}`, 11);
 	sheet.line(cutting.cost === null ? 'No price: something cannot be cut.' : `Together ${cutting.cost.toFixed(2)}`, 11, true);
 	for (const item of cutting.hardware) sheet.line(`${item.count} x ${item.name}`, 11);
 	for (const job of cutting.sheets) job.plan.sheets.forEach((_, i) => sheetPage(sheet, cutting, job, i, plan.stock.trim, mm));
@@ -174,11 +175,7 @@ function clothPage(sheet: Sheet, cutting: CuttingPlan, { stock, plan }: ClothJob
 
 function barList(sheet: Sheet, cutting: CuttingPlan, job: BarJob, mm: (value: number) => string) {
 	sheet.need(60);
-	sheet.line(
-		`${job.stock.name}, ${mm(job.stock.length)} long: ${job.plan.bars.length}${job.plan.proven ? '' : ' (not proven to be the fewest)'}`,
-		13,
-		true
-	);
+	sheet.line(`${job.stock.name}: ${barsWords(job, mm)}${job.plan.proven ? '' : ' (not proven to be the cheapest)'}`, 13, true);
 	job.plan.bars.forEach((bar, i) => {
 		const cuts = bar.pieces.map((piece) => `${mm(piece.length)} [${piece.id} ${lineOfCopy(cutting.parts, piece.id).name}]`);
 		const perLine = 3;

@@ -32,7 +32,7 @@ function planFrom(id: string, foam: FoamStock, wish: PadWish, solver: Highs): Pa
 	// A long block holds several lanes of short cushions, one behind the other.
 	const lanesInBlock = Math.max(1, Math.floor(foam.length / length));
 	const pieces = strips.flatMap(({ width }, i) => Array.from({ length: along }, (_, k) => ({ id: `${i}-${k}`, length: width })));
-	const cut = layOutBars(pieces, foam.width, 0, solver);
+	const cut = layOutBars(pieces, [{ length: foam.width, price: 1 }], 0, solver);
 	const blocks = Math.ceil(cut.bars.length / lanesInBlock);
 	const used = pieces.reduce((sum, piece) => sum + piece.length * length, 0);
 	return {

@@ -125,17 +125,32 @@ export const sheetStockSchema = z.strictObject({
 });
 export type SheetStock = z.infer<typeof sheetStockSchema>;
 
+const barLength = z.number().min(100).max(8000);
+
 export const barStockSchema = z.strictObject({
 	name,
 	width: z.number().min(3).max(300),
 	thickness: z.number().min(1).max(300),
-	length: z.number().min(100).max(8000),
+	length: barLength,
 	density: z.number().min(50).max(9000),
 	price: price.describe('for one length'),
 	material: materialSchema.optional().describe('what it is made of; its strength is not known when absent'),
-	section: sectionSchema.optional().describe('its section; solid when absent')
+	section: sectionSchema.optional().describe('its section; solid when absent'),
+	alsoSold: z
+		.array(z.strictObject({ length: barLength, price: price.describe('for one of it') }))
+		.max(6)
+		.optional()
+		.describe('other lengths on sale'),
+	offcuts: z
+		.array(z.strictObject({ length: barLength, count: z.number().int().min(1).max(100) }))
+		.max(40)
+		.optional()
+		.describe('what one has already')
 });
 export type BarStock = z.infer<typeof barStockSchema>;
+
+/** The longest length of a bar that is on sale, mm. */
+export const longestSold = ({ length, alsoSold = [] }: BarStock): number => Math.max(length, ...alsoSold.map((one) => one.length));
 
 export const stockSchema = z.strictObject({
 	sheets: tableOf(sheetStockSchema),

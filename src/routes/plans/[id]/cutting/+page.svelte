@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Answer } from '$lib/client/answer.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
-	import { guessWords, type CuttingPlan } from '$lib/core/cutting';
+	import { boughtLengths, guessWords, type CuttingPlan } from '$lib/core/cutting';
 	import { formatLength, formatMass, withUnits } from '$lib/core/units';
 	import { useWorkbench } from '$lib/ui/context';
 	import Cushions from '$lib/ui/Cushions.svelte';
@@ -30,35 +30,35 @@
 			? []
 			: [
 					...cutting.sheets.map(({ id, stock, plan: { sheets } }) => ({
-						table: 'sheets' as const,
-						id,
-						stock,
+						path: ['sheets', id, 'price'],
 						amount: `${sheets.length}`,
-						n: sheets.length
+						of: stock.name,
+						size: mm(stock.length),
+						price: stock.price,
+						cost: sheets.length * stock.price
 					})),
-					...cutting.bars.map(({ id, stock, plan: { bars } }) => ({
-						table: 'bars' as const,
-						id,
-						stock,
-						amount: `${bars.length}`,
-						n: bars.length
-					})),
+					...cutting.bars.flatMap(({ id, stock, plan: layout }) =>
+						boughtLengths(stock, layout).map(({ length, price, quantity }) => {
+							const other = (stock.alsoSold ?? []).findIndex((one) => one.length === length && one.price === price);
+							return {
+								path: length === stock.length ? ['bars', id, 'price'] : ['bars', id, 'alsoSold', `${other}`, 'price'],
+								amount: `${quantity}`,
+								of: stock.name,
+								size: mm(length),
+								price,
+								cost: quantity * price
+							};
+						})
+					),
 					...cutting.cloths.map(({ id, stock, plan: { length } }) => ({
-						table: 'cloths' as const,
-						id,
-						stock,
+						path: ['cloths', id, 'price'],
 						amount: `${length / 1000} m`,
-						n: length / 1000
+						of: stock.name,
+						size: `${mm(stock.width)} wide, by the metre`,
+						price: stock.price,
+						cost: (length / 1000) * stock.price
 					}))
-				].map(({ table, id, stock, amount, n }) => ({
-					table,
-					id,
-					amount,
-					of: stock.name,
-					name: 'length' in stock ? `${stock.name}, ${mm(stock.length)}` : `${stock.name}, ${mm(stock.width)} wide, by the metre`,
-					price: stock.price,
-					cost: n * stock.price
-				}))
+				]
 	);
 	const setStock = (key: 'kerf' | 'trim', value: number) =>
 		session.edit(key === 'kerf' ? 'width of the saw cut' : 'trim of sheets', [{ path: ['stock', key], value }]);
@@ -141,17 +141,17 @@
 					<table>
 						<thead><tr><th>What</th><th>How many</th><th>Price of one</th><th>Cost</th></tr></thead>
 						<tbody>
-							{#each bought as job (job.id)}
+							{#each bought as job (job.path.join('/'))}
 								<tr>
-									<td>{job.name}</td>
+									<td>{job.of}, {job.size}</td>
 									<td class="figures">{job.amount}</td>
 									<td class="price"
 										><NumberField
-											label="Price of {job.of}"
+											label="Price of {job.of}, {job.size}"
 											hideLabel
 											value={job.price}
 											range={[0, 100000]}
-											onchange={(price) => session.edit('price', [{ path: ['stock', job.table, job.id, 'price'], value: price }])}
+											onchange={(price) => session.edit('price', [{ path: ['stock', ...job.path], value: price }])}
 										/></td
 									>
 									<td class="figures">{job.cost.toFixed(2)}</td>
