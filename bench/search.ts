@@ -1,6 +1,7 @@
 import type { Plan } from '../src/lib/core/plan';
 import { finding, groundOf, judged, MECHANISMS, roomOfAll, startingBrief, type RoofOver } from '../src/lib/core/search';
 import { roofByCells } from '../src/lib/core/testing/roof';
+import { solver } from '../src/lib/core/testing/solver';
 import { demo, say, time } from './measure';
 
 /** What a search for layouts costs: judging berths, the first result, all of it, and how that grows. */
@@ -28,7 +29,7 @@ export function search(): void {
 	const whole = (plan: Plan) => {
 		const start = performance.now();
 		let first = 0;
-		const run = finding(plan, startingBrief(plan));
+		const run = finding(plan, startingBrief(plan), solver);
 		let step = run.next();
 		for (; !step.done; step = run.next()) if (!first && step.value.found.length > 0) first = performance.now() - start;
 		return { first, all: performance.now() - start, tried: step.value.tried };

@@ -160,7 +160,9 @@ function wayAsData({ actions, seconds, tightest }: Conversion & { ok: true }) {
 async function findLayouts(plan: Plan, { json, system }: Options, { out }: Streams): Promise<number> {
 	const kernel = await Module();
 	kernel.setup();
-	const { found, misses } = find(plan, plan.brief ?? startingBrief(plan), { verify: new SolidVerifier(kernel).verify });
+	const { found, misses } = find(plan, plan.brief ?? startingBrief(plan), await createHighs(), {
+		verify: new SolidVerifier(kernel).verify
+	});
 	if (json) {
 		const layouts = found.map(({ plan: layout, ...rest }) => ({
 			...rest,
@@ -177,7 +179,7 @@ async function findLayouts(plan: Plan, { json, system }: Options, { out }: Strea
 			);
 			const bed = facts.seconds === null ? 'no way from driving to sleeping was found' : `made up in ${facts.seconds} s`;
 			out(
-				`      ${Math.round(facts.storage)} l under it, ${formatMass(facts.weight, system)}, about ${facts.cost.toFixed(0)} of boards and bars, ${bed}\n`
+				`      ${Math.round(facts.storage)} l under it, ${formatMass(facts.weight, system)}, ${facts.cost === null ? 'no price' : `${facts.cost.toFixed(2)} to buy`}, ${bed}\n`
 			);
 			if (seats) out(`      ${seats}\n`);
 			if (givesUp.length > 0) out(`      gives up ${givesUp.join(', ')}\n`);

@@ -1,4 +1,6 @@
 import { expose } from 'comlink';
+import createHighs, { type Highs } from 'highs';
+import highsWasm from 'highs/runtime?url';
 import { sheetOf, type LayoutSheet } from '../core/compare';
 import { layoutName, withVariant, type Plan } from '../core/plan';
 import { breathe } from './breathe';
@@ -20,14 +22,15 @@ const known = new Map<string, Omit<Column, 'id' | 'name'>>();
 const MOST_KNOWN = 40;
 /** Rises with every comparison: an older one stops. */
 let turn = 0;
+let solver: Promise<Highs> | undefined;
 
-function columnOf(plan: Plan): Omit<Column, 'id' | 'name'> {
+function columnOf(plan: Plan, solver: Highs): Omit<Column, 'id' | 'name'> {
 	const key = JSON.stringify({ ...plan, name: '', layout: '', log: [] });
 	let column = known.get(key);
 	if (!column) {
 		if (known.size >= MOST_KNOWN) known.clear();
 		const modes = Object.fromEntries(Object.entries(plan.modes).map(([id, { name }]) => [id, name]));
-		known.set(key, (column = { modes, sheet: sheetOf(plan), drawings: drawingsOf(plan) }));
+		known.set(key, (column = { modes, sheet: sheetOf(plan, solver), drawings: drawingsOf(plan) }));
 	}
 	return column;
 }
@@ -41,9 +44,10 @@ const comparison = {
 			[undefined, present],
 			...Object.entries(variants).map(([id, variant]): [string, Plan] => [id, withVariant(present, variant)])
 		];
+		const highs = await (solver ??= createHighs({ locateFile: () => highsWasm }));
 		const columns: Column[] = [];
 		for (const [id, layout] of layouts) {
-			columns.push({ id, name: layoutName(layout), ...columnOf(layout) });
+			columns.push({ id, name: layoutName(layout), ...columnOf(layout, highs) });
 			report([...columns]);
 			await breathe();
 			if (mine !== turn) return;

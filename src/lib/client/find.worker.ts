@@ -1,4 +1,6 @@
 import { expose } from 'comlink';
+import createHighs from 'highs';
+import highsWasm from 'highs/runtime?url';
 import Module from 'manifold-3d';
 import manifoldWasm from 'manifold-3d/manifold.wasm?url';
 import type { Brief, Plan } from '../core/plan';
@@ -17,7 +19,7 @@ const search = {
 		const kernel = await Module({ locateFile: () => manifoldWasm });
 		kernel.setup();
 		const solids = new SolidVerifier(kernel);
-		const run = finding(plan, brief, { verify: solids.verify });
+		const run = finding(plan, brief, await createHighs({ locateFile: () => highsWasm }), { verify: solids.verify });
 		let known = '';
 		for (let step = run.next(); ; step = run.next()) {
 			const { value, done } = step;

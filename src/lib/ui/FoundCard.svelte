@@ -21,7 +21,7 @@
 		['Bed', `${formatLength(found.facts.length, units)} × ${formatLength(found.facts.width, units)}`],
 		['Under it', `${Math.round(found.facts.storage)} l`],
 		['Weight', formatMass(found.facts.weight, units)],
-		['Boards and bars', `about ${Math.round(found.facts.cost)}`],
+		['To buy', found.facts.cost === null ? 'no price' : found.facts.cost.toFixed(2)],
 		['Made up in', found.facts.seconds === null ? 'no way found' : `${found.facts.seconds} s`]
 	]);
 </script>

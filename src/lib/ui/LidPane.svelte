@@ -50,7 +50,7 @@
 
 	function say(value: LidHold | undefined, label: string) {
 		const { id, lid } = chosen!;
-		const { [lid.link]: _, ...others } = plan.pieces[id].lids ?? {};
+		const others = Object.fromEntries(Object.entries(plan.pieces[id].lids ?? {}).filter(([link]) => link !== lid.link));
 		const table = value ? { ...others, [lid.link]: value } : others;
 		onedit(label, [{ path: ['pieces', id, 'lids'], value: Object.keys(table).length > 0 ? table : undefined }]);
 	}

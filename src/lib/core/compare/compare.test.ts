@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { cuttingPlan } from '../cutting';
+import { solver } from '../testing/solver';
 import { findingsOf } from '../checks';
 import { convert } from '../moves';
 import { applyEdits, starterPlan, type Plan } from '../plan';
@@ -21,26 +23,23 @@ const box = (height: number) =>
 		1700,
 		'bed'
 	);
-const row = (plan: Plan, id: string) => sheetOf(plan).rows.find((one) => one.id === id)!;
+const row = (plan: Plan, id: string) => sheetOf(plan, solver).rows.find((one) => one.id === id)!;
 
 describe('the facts of a layout', () => {
-	it('are its sizes, what it weighs and what it costs by area and length', () => {
-		const facts = layoutFacts(box(400));
+	it('are its sizes, what it weighs and what is paid for it in the end', () => {
+		const facts = layoutFacts(box(400), solver);
 		expect(facts).toMatchObject({ height: 400, length: 1900, width: 1000, beside: 400 });
 		const { 'ply-12': ply } = box(400).stock.sheets;
 		const { 'batten-45x21': bar, 'batten-45x45': post } = box(400).stock.bars;
-		// One board; cross-bars of a metre under both ends; three posts under each, up to the bars.
-		const legs = 6 * (400 - 12 - 45);
-		const board = 1900 * 1000;
-		expect(facts.cost).toBeCloseTo(
-			(board / (ply.length * ply.width)) * ply.price + (2000 / bar.length) * bar.price + (legs / post.length) * post.price,
-			2
-		);
+		// One board takes a sheet; cross-bars of a metre under both ends a length; six posts of 343 a length.
+		expect(6 * (400 - 12 - 45 + 3)).toBeLessThan(post.length);
+		expect(facts.cost).toBeCloseTo(ply.price + bar.price + post.price, 9);
+		expect(facts.cost).toBe(cuttingPlan(box(400), solver).cost);
 	});
 	it('say nothing of a bed where there is none', () => {
-		const facts = layoutFacts(starterPlan('Empty', 'small van'));
+		const facts = layoutFacts(starterPlan('Empty', 'small van'), solver);
 		expect(facts.height).toBeNaN();
-		expect(sheetOf(starterPlan('Empty', 'small van')).rows.find(({ id }) => id === 'height')!.value).toBeNull();
+		expect(sheetOf(starterPlan('Empty', 'small van'), solver).rows.find(({ id }) => id === 'height')!.value).toBeNull();
 	});
 });
 
@@ -62,7 +61,7 @@ describe('a sheet', () => {
 
 describe('sheets side by side', () => {
 	it('tell what differs and which is best', () => {
-		const rows = compared([box(400), box(500)].map(sheetOf));
+		const rows = compared([box(400), box(500)].map((plan) => sheetOf(plan, solver)));
 		const of = (id: string) => rows.find((one) => one.id === id)!;
 		expect(of('height')).toMatchObject({ differs: true, best: [] });
 		expect(of('sitting-up:ida').best).toEqual([0]);
@@ -72,8 +71,8 @@ describe('sheets side by side', () => {
 	});
 	it('leave out what none of them has, and keep what only one has', () => {
 		const quiet = applyEdits(box(400), [{ path: ['crew', 'ida', 'wants'], value: [] }]);
-		const rows = compared([quiet, box(400)].map(sheetOf));
+		const rows = compared([quiet, box(400)].map((plan) => sheetOf(plan, solver)));
 		expect(rows.find(({ id }) => id === 'propped:ida')).toMatchObject({ differs: true });
-		expect(compared([sheetOf(quiet)]).some(({ id }) => id === 'propped:ida')).toBe(false);
+		expect(compared([sheetOf(quiet, solver)]).some(({ id }) => id === 'propped:ida')).toBe(false);
 	});
 });

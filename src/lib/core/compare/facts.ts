@@ -1,5 +1,7 @@
+import type { Highs } from 'highs';
+import { cuttingPlan } from '../cutting';
 import { interiorOf, sceneOf } from '../derive';
-import { area, bounds } from '../geometry/polygon';
+import { bounds } from '../geometry/polygon';
 import type { PlacedPiece, Scene } from '../modes';
 import { convert, type Conversion } from '../moves';
 import { placeSleepers } from '../people';
@@ -21,8 +23,8 @@ export interface LayoutFacts {
 	storage: number;
 	/** kg of boards, bars and cushions. */
 	weight: number;
-	/** Of boards and bars by their area and length: what is bought whole costs more. */
-	cost: number;
+	/** What the shopping list comes to; null where something cannot be cut from its stock. */
+	cost: number | null;
 	/** Driving to sleeping; null when none of the ways that were looked at leads there. */
 	seconds: number | null;
 	/** What is in the way when it is proven that none leads there; empty otherwise. */
@@ -41,27 +43,13 @@ const MOST_NODES = 400;
 /** Lower than this something counts as standing on the floor, mm. */
 const LOW = 60;
 
-/** Weight, and price by area and length, of everything in a plan that is built. */
-function material({ stock }: Plan, pieces: readonly PlacedPiece[]) {
-	let [weight, cost] = [0, 0];
-	for (const { assembly } of pieces) {
-		for (const part of assembly.parts) {
-			weight += partMass(part, stock);
-			const { x, y } = bounds(part.outline);
-			if (part.form === 'board') {
-				const sheet = stock.sheets[part.stock];
-				cost += (Math.abs(area(part.outline)) / (sheet.length * sheet.width)) * sheet.price;
-			} else if (part.form === 'bar')
-				cost += (Math.max(x[1] - x[0], y[1] - y[0]) / stock.bars[part.stock].length) * stock.bars[part.stock].price;
-			else if (part.form === 'cloth') {
-				const cloth = stock.cloths[part.stock];
-				cost += (Math.abs(area(part.outline)) / (1000 * cloth.width)) * cloth.price;
-			}
-		}
-		for (const pad of assembly.pads) weight += padMass(pad);
-	}
-	return { weight, cost };
-}
+/** Weight of everything in a plan that is built, cushions included, kg. */
+const massOf = ({ stock }: Plan, pieces: readonly PlacedPiece[]): number =>
+	pieces.reduce(
+		(sum, { assembly: { parts, pads } }) =>
+			sum + parts.reduce((kg, part) => kg + partMass(part, stock), 0) + pads.reduce((kg, pad) => kg + padMass(pad), 0),
+		0
+	);
 
 /** Why a bed cannot be made up, in words. */
 function blockWords(plan: Plan, { blocks, noMoves }: Extract<Conversion, { ok: false }>): string {
@@ -88,8 +76,12 @@ export function wayBetween(plan: Plan, from: Use, to: Use): Conversion | undefin
 	return a && b && convert(plan, a.id, b.id, MOST_NODES);
 }
 
-/** Works out the facts of a layout. */
-export function layoutFacts(plan: Plan): LayoutFacts {
+/**
+ * Works out the facts of a layout.
+ *
+ * @param solver lays out what is bought, so that its price is that of the shopping list
+ */
+export function layoutFacts(plan: Plan, solver: Highs): LayoutFacts {
 	const any = Object.keys(plan.modes)[0];
 	const scene = sceneOf(plan, modeFor(plan, 'night')?.id ?? any);
 	const { sections, length } = interiorOf(plan.vehicle);
@@ -105,7 +97,8 @@ export function layoutFacts(plan: Plan): LayoutFacts {
 	return {
 		...bed,
 		storage: litresOf(scene.pieces.flatMap((piece) => piece.assembly.spaces)),
-		...material(plan, scene.pieces),
+		weight: massOf(plan, scene.pieces),
+		cost: cuttingPlan(plan, solver).cost,
 		seconds: way?.ok ? way.seconds : null,
 		blocked: !way || way.ok || !way.proven ? '' : blockWords(plan, way),
 		beside: Number.isNaN(bed.width) ? walls : Math.max(0, walls - bed.width),

@@ -1,3 +1,4 @@
+import type { Highs } from 'highs';
 import { findingsOf, type Finding, type Status } from '../checks';
 import type { Plan } from '../plan/plan';
 import type { Use } from '../plan/use';
@@ -66,8 +67,8 @@ function changeRows(plan: Plan, { seconds: toNight }: LayoutFacts): SheetRow[] {
 }
 
 /** Writes a layout out: bed, people, room, building, use, and what is not clear. */
-export function sheetOf(plan: Plan): LayoutSheet {
-	const facts = layoutFacts(plan);
+export function sheetOf(plan: Plan, solver: Highs): LayoutSheet {
+	const facts = layoutFacts(plan, solver);
 	const findings = findingsOf(plan);
 	const count = (status: Status) => findings.filter((finding) => finding.status === status).length;
 	const number = (value: number) => (Number.isFinite(value) ? value : null);
@@ -93,7 +94,7 @@ export function sheetOf(plan: Plan): LayoutSheet {
 		{ id: 'load', group: 'Gear and room', label: 'Largest load on the floor, driving', unit: 'litres', value: facts.load, better: 'more' },
 		{ id: 'pieces', group: 'Building', label: 'Pieces', unit: 'count', value: Object.keys(plan.pieces).length },
 		{ id: 'weight', group: 'Building', label: 'Weight', unit: 'kg', value: facts.weight, better: 'less' },
-		{ id: 'cost', group: 'Building', label: 'Boards and bars, about', unit: 'money', value: facts.cost, better: 'less' },
+		{ id: 'cost', group: 'Building', label: 'To buy', unit: 'money', value: facts.cost, better: 'less' },
 		...changeRows(plan, facts)
 	];
 	const open = findings.filter(({ status }) => status === 'clash' || status === 'tight');

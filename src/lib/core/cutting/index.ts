@@ -8,7 +8,6 @@ export {
 	hardwareOf,
 	lineOfCopy,
 	shoppingWords,
-	soldLengths,
 	type BarJob,
 	type ClothJob,
 	type CuttingPlan,

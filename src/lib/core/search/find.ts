@@ -1,3 +1,4 @@
+import type { Highs } from 'highs';
 import type { Brief, Wish } from '../plan/brief';
 import { layoutFacts, type LayoutFacts } from '../compare';
 import type { Plan } from '../plan/plan';
@@ -54,8 +55,8 @@ const VALUE: Record<Wish, (facts: LayoutFacts, givesUp: string[], sleepers: numb
 	storage: ({ storage }) => clamp(storage / 800)
 };
 
-function foundOf(ground: Ground, mechanism: Mechanism, { draft, plan, givesUp, tight }: Settled): Found {
-	const facts = layoutFacts(plan);
+function foundOf(ground: Ground, mechanism: Mechanism, solver: Highs, { draft, plan, givesUp, tight }: Settled): Found {
+	const facts = layoutFacts(plan, solver);
 	const wishes = byWishes(ground.brief.wishes, (wish) => VALUE[wish](facts, givesUp, ground.sleepers.length));
 	return {
 		mechanism: mechanism.id,
@@ -75,7 +76,7 @@ const CONTESTS: { words: string; value: (found: Found) => number }[] = [
 	{ words: 'quickest to make up', value: ({ facts }) => -(facts.seconds ?? Infinity) },
 	{ words: 'most storage', value: ({ facts }) => facts.storage },
 	{ words: 'lightest', value: ({ facts }) => -facts.weight },
-	{ words: 'least to buy', value: ({ facts }) => -facts.cost },
+	{ words: 'least to buy', value: ({ facts }) => -(facts.cost ?? Infinity) },
 	{ words: 'widest bed', value: ({ facts }) => facts.width },
 	{ words: 'most room beside it', value: ({ facts }) => facts.beside },
 	{ words: 'lowest bed', value: ({ facts }) => -facts.height },
@@ -102,7 +103,7 @@ function listed(found: Found[]): Found[] {
 /** Why a layout that no rule speaks against is out all the same. */
 function refusalOf({ plan, facts }: Found, { budget }: Brief, verify: (plan: Plan) => string | undefined): Refusal | undefined {
 	if (facts.blocked) return { reason: facts.blocked };
-	if (budget !== undefined && facts.cost > budget) return tooDear(facts.cost - budget);
+	if (budget !== undefined && facts.cost !== null && facts.cost > budget) return tooDear(facts.cost - budget);
 	const reason = verify(plan);
 	return reason ? { reason } : undefined;
 }
@@ -123,11 +124,13 @@ function* reporting<T>(work: Generator<void, T>, progress: () => FindProgress): 
  *
  * Yields after each piece of work with what is known so far.
  *
+ * @param solver lays out what is bought, so that its price is that of the shopping list
  * @param verify says what is wrong with a layout by other means, such as solids; it is then left out.
  */
 export function* finding(
 	plan: Plan,
 	brief: Brief,
+	solver: Highs,
 	{
 		verify = () => undefined,
 		mechanisms = MECHANISMS
@@ -159,7 +162,7 @@ export function* finding(
 		state.tried += tried;
 		let refusal: Refusal | undefined;
 		for (const settled of working) {
-			const one = foundOf(ground, mechanism, settled);
+			const one = foundOf(ground, mechanism, solver, settled);
 			const refused = refusalOf(one, brief, verify);
 			// What is said is why the first of them is out: it is the best of them otherwise.
 			refusal ??= refused;
@@ -174,6 +177,6 @@ export function* finding(
 }
 
 /** The whole search at once. */
-export function find(plan: Plan, brief: Brief, options?: Parameters<typeof finding>[2]): FindProgress {
-	return toEnd(finding(plan, brief, options));
+export function find(plan: Plan, brief: Brief, solver: Highs, options?: Parameters<typeof finding>[3]): FindProgress {
+	return toEnd(finding(plan, brief, solver, options));
 }

@@ -71,7 +71,7 @@ export interface Refusal {
 
 /** What is said of a layout that costs more than the budget by some amount. */
 export const tooDear = (over: number): Refusal => ({
-	reason: `Its boards and bars cost ${Math.ceil(over)} more than the budget`,
+	reason: `What is bought for it costs ${Math.ceil(over)} more than the budget`,
 	advice: { label: 'Spend more', edits: [{ path: ['brief', 'budget'], value: undefined }] }
 });
 

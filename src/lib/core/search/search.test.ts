@@ -1,14 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { findingsOf } from '../checks';
-import { addGear, addPerson, applyEdits, readPlan, readPlanFile, starterPlan, type BodyStyle, type Plan } from '../plan';
+import { addGear, addPerson, applyEdits, readPlan, readPlanFile, starterPlan, type BodyStyle, type Brief, type Plan } from '../plan';
 import { Surround, worstOverlap } from '../solid';
 import { sceneOf } from '../derive';
 import { kernel } from '../testing/kernel';
 import { exact, plainVehicle, planIn } from '../testing/plans';
 import { roofByCells } from '../testing/roof';
 import { times } from '../testing/thorough';
-import { find, groundOf, judged, MECHANISMS, roomOfAll, startingBrief, takeLayout } from '.';
+import { cuttingPlan } from '../cutting';
+import { solver } from '../testing/solver';
+import { find as findWith, groundOf, judged, MECHANISMS, roomOfAll, startingBrief, takeLayout } from '.';
 
 const wants = ['sit up', 'prop up', 'turn over'] as const;
 const withCrew = (plan: Plan, ...statures: number[]): Plan =>
@@ -17,6 +19,8 @@ const withCrew = (plan: Plan, ...statures: number[]): Plan =>
 		plan
 	);
 const styled = (style: BodyStyle, ...statures: number[]) => withCrew(starterPlan('Test', style), ...statures);
+
+const find = (plan: Plan, brief: Brief, options?: Parameters<typeof findWith>[3]) => findWith(plan, brief, solver, options);
 
 const clashes = (plan: Plan) => findingsOf(plan).filter(({ status }) => status === 'clash');
 
@@ -38,6 +42,8 @@ describe('found layouts', () => {
 			expect(new Set(found.map(({ mechanism }) => mechanism)).size).toBeGreaterThanOrEqual(3);
 			for (const layout of found) {
 				const opened = applyEdits(plan, takeLayout(layout.plan));
+				// The price is the one that is paid in the end.
+				expect(layout.facts.cost).toBe(cuttingPlan(opened, solver).cost);
 				expect(clashes(opened), layout.title).toEqual([]);
 				// What is written down must be readable again.
 				expect(readPlan(structuredClone(opened)).ok).toBe(true);
@@ -127,7 +133,7 @@ describe('a planted case', () => {
 		const brief = { ...startingBrief(plan), budget: 5 };
 		const { found, misses } = find(plan, brief, { mechanisms: platform });
 		expect(found).toEqual([]);
-		expect(misses[0].reason).toMatch(/cost \d+ more than the budget/);
+		expect(misses[0].reason).toMatch(/costs \d+ more than the budget/);
 		const followed = applyEdits(plan, [{ path: ['brief'], value: brief }, ...misses[0].advice!.edits]);
 		expect(find(followed, followed.brief!, { mechanisms: platform }).found.length).toBeGreaterThan(0);
 	});
