@@ -1,9 +1,28 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
-	import { GRAVITY, type MemberStrength } from '../core/structure';
+	import { GRAVITY, type MemberStrength, type Passed } from '../core/structure';
 	import { formatLength, formatMass } from '../core/units';
 
-	let { member }: { member: MemberStrength } = $props();
+	interface Props {
+		member: MemberStrength;
+		/** What goes where, by load case. */
+		paths: Readonly<Record<string, readonly Passed[]>>;
+	}
+	let { member, paths }: Props = $props();
+
+	const loads = $derived(Object.keys(paths));
+	let load: string | undefined = $state();
+	const chosen = $derived(load !== undefined && loads.includes(load) ? load : loads.at(-1));
+	const isThis = (part: Passed['to']) => part?.piece === member.piece && part.part === member.part;
+	const flows = $derived.by(() => {
+		const all = (chosen !== undefined && paths[chosen]) || [];
+		const line = (name: string, newtons: number) => ({ name, newtons });
+		return {
+			from: all.filter(({ to }) => isThis(to)).map(({ from, newtons }) => line(from.name, newtons)),
+			to: all.filter(({ from }) => isThis(from)).map(({ to, newtons }) => line(to?.name ?? 'floor or wall', newtons))
+		};
+	});
+	const kg = (newtons: number) => formatMass(newtons / GRAVITY, preferences.units);
 
 	const long = (mm: number) => formatLength(Math.round(mm * 10) / 10, preferences.units);
 	const stress = (value: number) => value.toFixed(1);
@@ -43,7 +62,7 @@
 							: ' (time and moisture over certainty: k_mod / γ_M)'}</td
 					></tr
 				>
-				<tr><th>Passes on</th><td>{formatMass(member.carries / GRAVITY, preferences.units)} at most</td></tr>
+				<tr><th>Passes on</th><td>{kg(member.carries)} at most</td></tr>
 			</tbody>
 		</table>
 	{/if}
@@ -53,6 +72,23 @@
 			<span class="figures">{long(member.sag.span)}</span> apart: {member.sag.under}. Up to
 			<span class="figures">{long(member.sag.limit)}</span> is hardly noticed there.
 		</p>
+	{/if}
+	{#if flows.from.length + flows.to.length > 0}
+		<div class="flows">
+			<label
+				>Where it goes: <select class="field" value={chosen} onchange={(event) => (load = event.currentTarget.value)}>
+					{#each loads as one (one)}<option>{one}</option>{/each}
+				</select></label
+			>
+			<table class="figures">
+				<tbody>
+					{#each flows.from as { name, newtons }, i (i)}<tr><th>from {name}</th><td>{kg(newtons)}</td></tr>{/each}
+					{#each flows.to as { name, newtons }, i (i)}
+						<tr><th>{newtons < 0 ? 'held down by' : 'to'} {name}</th><td>{kg(Math.abs(newtons))}</td></tr>
+					{/each}
+				</tbody>
+			</table>
+		</div>
 	{/if}
 	<p class="quiet">Figures of the material: {member.source}. Typical ones; knots, moisture and what you really bought differ.</p>
 </div>
@@ -82,6 +118,14 @@
 		padding: 1px 10px 1px 0;
 		vertical-align: top;
 		white-space: nowrap;
+	}
+	.flows {
+		border-top: 1px solid var(--rule);
+		margin: 6px 0 4px;
+		padding-top: 4px;
+	}
+	.flows select {
+		max-width: 220px;
 	}
 	.bad {
 		color: var(--clash);

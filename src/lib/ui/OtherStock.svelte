@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { preferences } from '../client/preferences.svelte';
 	import type { Remade } from '../core/search';
-	import { formatMass } from '../core/units';
+	import { formatMass, withUnits } from '../core/units';
 
 	interface Props {
 		found: readonly Remade[];
@@ -26,29 +26,40 @@
 </script>
 
 {#if progress < 1}
-	<p class="quiet" role="status">Trying other stock … {Math.round(progress * 100)} %</p>
+	<p class="quiet" role="status">Trying other stock and supports … {Math.round(progress * 100)} %</p>
 {:else if listed.length === 0}
-	<p class="quiet">No other stock of this plan or of the usual one is of a size that could go in its place.</p>
+	<p class="quiet">
+		No other stock of this plan or of the usual one is of a size that could go in its place, and its kind has no number of supports.
+	</p>
 {:else if !anyHolds}
-	<p class="quiet">Other stock alone does not do it: it wants a support more, or a shorter span. These come closest.</p>
+	<p class="quiet">Neither other stock nor another support does it: it wants a shorter span. These come closest.</p>
 {/if}
 {#if listed.length > 0}
 	<table class="figures">
-		<thead><tr><th>Cut from</th><th>Weight</th><th>Strength</th><th>Sag</th><th><span class="sr-only">Take it</span></th></tr></thead>
+		<thead
+			><tr><th>Instead</th><th>Weight</th><th>Material</th><th>Strength</th><th>Sag</th><th><span class="sr-only">Take it</span></th></tr
+			></thead
+		>
 		<tbody>
 			{#if now}
 				<tr class="now"
-					><td>as it is</td><td>{formatMass(now.mass, preferences.units)}</td><td>{percent(now.used)}</td><td>{percent(now.sags)}</td><td
-					></td></tr
+					><td>as it is</td><td>{formatMass(now.mass, preferences.units)}</td><td>{now.price.toFixed(0)}</td><td>{percent(now.used)}</td><td
+						>{percent(now.sags)}</td
+					><td></td></tr
 				>
 			{/if}
 			{#each listed as one (one.label)}
 				<tr>
-					<td>{one.label}</td>
+					<td>{withUnits(one.label, preferences.units)}</td>
 					<td>{formatMass(one.mass, preferences.units)}</td>
+					<td>{one.price.toFixed(0)}</td>
 					<td class:bad={one.used > 1}>{percent(one.used)}</td>
 					<td class:bad={one.sags > 1}>{percent(one.sags)}</td>
-					<td><button type="button" class="tool" aria-label="Take {one.label}" onclick={() => ontake(one)}>Take it</button></td>
+					<td
+						><button type="button" class="tool" aria-label="Take {withUnits(one.label, preferences.units)}" onclick={() => ontake(one)}
+							>Take it</button
+						></td
+					>
 				</tr>
 			{/each}
 		</tbody>

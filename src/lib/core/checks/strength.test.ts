@@ -126,6 +126,21 @@ describe('what is too weak is told', () => {
 		const ground = (of: Plan) => strengthIn(sceneOf(of, 'night'), of).ground;
 		expect((ground(onShelf(120)) - ground(onShelf(20))) / (100 * GRAVITY)).toBeCloseTo(1, 6);
 	});
+	it('and says where it goes: what lies on a bed arrives on the floor, through the boards at its sides', () => {
+		const bed = plan(sides(400, 'ply-18'));
+		const { paths } = strengthIn(sceneOf(bed, 'night'), bed);
+		const [always, lying] = Object.keys(paths);
+		expect(lying).toContain('lying');
+		const down = (of: string, to: string | null) =>
+			paths[of].reduce((sum, one) => sum + ((one.to?.part ?? null) === to ? one.newtons : 0), 0);
+		expect((down(lying, null) - down(always, null)) / (80 * GRAVITY)).toBeCloseTo(1, 2);
+		// Somebody who lies in the middle is borne by both sides alike.
+		const ids = [...new Set(paths[lying].flatMap(({ to }) => (to ? [to.part] : [])))];
+		expect(ids).toHaveLength(2);
+		const [one, other] = ids.map((id) => down(lying, id) - down(always, id));
+		expect(one + other).toBeCloseTo(80 * GRAVITY, -1);
+		expect(one / other).toBeCloseTo(1, 1);
+	});
 	it('legs like rods buckle under what posts bear', () => {
 		const table = (stock: string, wide: number) => ({
 			top: board('ply-18', 300),

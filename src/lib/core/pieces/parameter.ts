@@ -14,6 +14,8 @@ export interface ParameterMeta {
 	ofFolded?: 'rear' | 'front' | 'top';
 	/** 0 stands for the value of this other parameter, and other values have its range. */
 	zeroIs?: string;
+	/** Of how many there are, or how far apart: with more of them or less between them a load is shared by more. */
+	supports?: true;
 }
 
 /** A length in mm within a range, with its start value. */

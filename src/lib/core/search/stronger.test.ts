@@ -57,3 +57,27 @@ describe('a piece cut from other stock', () => {
 		expect(thick[0].mass).toBeLessThan(now.mass);
 	});
 });
+
+describe('a piece with more supports', () => {
+	it('a board more, with a bar and legs under its joint, is tried as well', () => {
+		const more = toEnd(remadeOf(applyEdits(platform('ply-9'), [{ path: ['pieces', 'bed', 'params', 'panels'], value: 2 }]), 'bed'));
+		expect(more.map(({ label }) => label)).toContain('Boards along the length: 4');
+		const [as, one] = ['', 'Boards along the length: 3'].map((label) => more.find((found) => found.label === label)!);
+		// Half as much again of joints: spans are shorter, and it sags less.
+		expect(one.sags).toBeLessThan(as.sags);
+		expect(one.mass).toBeGreaterThan(as.mass);
+	});
+	it('slats are tried closer', () => {
+		const plan = withPerson(
+			withPiece(planIn(plainVehicle([[0, 800]], 1600, 3200)), 'bed', 'slat-platform', { height: 400, slatGap: 60 }),
+			'ida',
+			1700,
+			'bed'
+		);
+		const found = toEnd(remadeOf(plan, 'bed'));
+		const [as, closer] = ['', 'Air between slats: ⟦30⟧'].map((label) => found.find((one) => one.label === label)!);
+		expect(closer.mass).toBeGreaterThan(as.mass);
+		expect(closer.used).toBeLessThanOrEqual(as.used);
+		expect(closer.edits).toEqual([{ path: ['pieces', 'bed', 'params', 'slatGap'], value: 30 }]);
+	});
+});

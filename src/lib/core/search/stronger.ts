@@ -1,16 +1,17 @@
 import { findingsOf } from '../checks';
 import { sceneOf } from '../derive';
-import { partMass } from '../pieces';
+import { isAsked, kindOf, numberRange, parameterMeta, partMass, type ParameterMeta } from '../pieces';
 import { stockUses } from '../pieces/stock-uses';
 import { applyEdits, type Edit } from '../plan/edit';
 import type { Plan, Stock } from '../plan/plan';
 import { STARTING_STOCK } from '../plan/stock';
 import { area } from '../geometry/polygon';
 import { strengthIn } from '../structure';
+import { lengthMark } from '../units';
 
 /** A piece cut from other stock. */
 export interface Remade {
-	/** What is taken instead of what, in words; empty for the piece as it is. */
+	/** What is taken instead of what, and what there is more of, in words; empty for the piece as it is. */
 	label: string;
 	edits: Edit[];
 	/** The largest share of its strength that any part is used to, and of what it may sag. */
@@ -77,6 +78,25 @@ function editsFor(plan: Plan, pieceId: string, swaps: readonly Swap[]): Edit[] {
 	return [...brought, ...changed];
 }
 
+/** One support more and two, or half as much between them and as little as there can be: the values that are tried of a number of a piece. */
+function closer({ unit }: ParameterMeta, now: number, [least, most]: [number, number]): number[] {
+	if (unit === 'mm') return [...new Set([Math.round(now / 2), least])].filter((gap) => gap < now && gap >= least);
+	return [now + 1, now + 2].filter((count) => count <= most);
+}
+
+/** The piece with more supports, or with them closer, where its kind has such numbers. */
+const supportsMore = (plan: Plan, pieceId: string): { label: string; edits: Edit[] }[] =>
+	Object.entries(kindOf(plan.pieces[pieceId].kind).params.shape).flatMap(([key, schema]) => {
+		const meta = parameterMeta(schema);
+		const { [key]: now } = plan.pieces[pieceId].params as Record<string, unknown>;
+		const range = numberRange(schema);
+		if (!meta.supports || !isAsked(meta, plan.pieces[pieceId].params) || typeof now !== 'number' || !range) return [];
+		return closer(meta, now, range).map((value) => ({
+			label: `${meta.label}: ${meta.unit === 'mm' ? lengthMark(value) : value}`,
+			edits: [{ path: ['pieces', pieceId, 'params', key], value }]
+		}));
+	});
+
 /** What a piece comes to as a plan has it. */
 function tried(plan: Plan, pieceId: string, clashes: number, label: string, edits: Edit[]): Remade | undefined {
 	const changed = applyEdits(plan, edits);
@@ -108,7 +128,8 @@ function priceOf({ form, stock: id, outline }: { form: string; stock: string; ou
 }
 
 /**
- * A piece cut from every other stock that makes sense: each of its stocks by itself, and two together where one alone does not hold.
+ * A piece with a support more or two, and cut from every other stock that makes sense: each by itself, and two together where one alone
+ * does not hold.
  * Yields how far it is; what holds comes first, the lightest first. The piece as it is is among them, with no label.
  */
 export function* remadeOf(plan: Plan, pieceId: string): Generator<{ done: number; of: number; found: Remade[] }, Remade[]> {
@@ -119,25 +140,30 @@ export function* remadeOf(plan: Plan, pieceId: string): Generator<{ done: number
 	const kinds = swapsOf(plan, pieceId);
 	const singles = kinds.flat().map((swap) => [swap]);
 	const pairs = kinds.flatMap((one, i) => kinds.slice(i + 1).flatMap((other) => one.flatMap((a) => other.map((b) => [a, b]))));
-	const look = (swaps: readonly Swap[]) => {
-		const one = tried(plan, pieceId, clashes, words(swaps), editsFor(plan, pieceId, swaps));
+	const more = supportsMore(plan, pieceId);
+	const look = (swaps: readonly Swap[], also?: (typeof more)[number]) => {
+		const label = [...(also ? [also.label] : []), ...(swaps.length > 0 ? [words(swaps)] : [])].join(', ');
+		const one = tried(plan, pieceId, clashes, label, [...(also?.edits ?? []), ...editsFor(plan, pieceId, swaps)]);
 		if (one) found.push(one);
 	};
 	look([]);
 	let done = 1;
-	for (const swaps of singles) {
-		yield { done: done++, of: 1 + singles.length, found: inOrder(found) };
-		look(swaps);
+	const first = [...more.map((also) => () => look([], also)), ...singles.map((swaps) => () => look(swaps))];
+	for (const one of first) {
+		yield { done: done++, of: 1 + first.length, found: inOrder(found) };
+		one();
 	}
 	if (found.some((one) => holds(one) && one.newClashes === 0)) return inOrder(found);
-	for (const swaps of pairs.slice(0, MOST_PAIRS)) {
-		yield { done: done++, of: 1 + singles.length + Math.min(MOST_PAIRS, pairs.length), found: inOrder(found) };
-		look(swaps);
+	const both = more.flatMap((also) => singles.map((swaps) => () => look(swaps, also)));
+	const second = [...both, ...pairs.map((swaps) => () => look(swaps))].slice(0, MOST_PAIRS);
+	for (const one of second) {
+		yield { done: done++, of: 1 + first.length + second.length, found: inOrder(found) };
+		one();
 	}
 	return inOrder(found);
 }
 
-/** So many pairs of stock are tried at the most. */
+/** So many pairs of stock, or of stock and one support more, are tried at the most. */
 const MOST_PAIRS = 24;
 
 const inOrder = (found: readonly Remade[]): Remade[] =>

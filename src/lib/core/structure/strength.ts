@@ -58,6 +58,21 @@ export interface MemberStrength {
 	tips?: string;
 }
 
+/** What one part passes on to another, or to the vehicle, parts by piece and id. */
+export interface Passed {
+	from: PartOf;
+	to: PartOf | null;
+	/** Down; below 0 it is held down, N. */
+	newtons: number;
+}
+
+/** A part of a piece. */
+interface PartOf {
+	piece: string;
+	part: string;
+	name: string;
+}
+
 /** How everything that is built bears what a mode asks of it. */
 export interface Strength {
 	members: MemberStrength[];
@@ -67,6 +82,8 @@ export interface Strength {
 	adrift: { piece: string; part: string; name: string }[];
 	/** Names of the load cases. */
 	cases: string[];
+	/** Where the weight of what is built, and of who lies on it, goes: by load case. */
+	paths: Record<string, Passed[]>;
 	/** N on the vehicle by the weight of what is built, pads and contents. */
 	ground: number;
 }
@@ -301,6 +318,7 @@ const strengthOf = remember(
 		}));
 		const loaded = new Map(cases.map((one) => [one, one.on(NONE)]));
 		let ground = 0;
+		const paths: Strength['paths'] = {};
 		for (const group of groups) {
 			const permanent = solve(frame, group, own);
 			ground += group.contacts.reduce((sum, { lower }, c) => sum + (lower === null ? permanent.contact[c] : 0), 0);
@@ -313,8 +331,10 @@ const strengthOf = remember(
 			const always: LoadCase = { name: 'its own weight and what lies on it', duration: 'permanent', sudden: 1, on: () => new Map() };
 			for (const one of [always, ...cases]) {
 				const pressed = one === always ? undefined : loaded.get(one)!;
-				if (pressed && !group.members.some((m) => pressed.has(m))) continue;
-				const { solved, tipping } = pressed ? underLoad(frame, group, own, one, pressed) : { solved: permanent, tipping: NONE };
+				const touched = pressed && group.members.some((m) => pressed.has(m));
+				const { solved, tipping } = touched ? underLoad(frame, group, own, one, pressed) : { solved: permanent, tipping: NONE };
+				if (one.duration !== 'instant') (paths[one.name] ??= []).push(...passedIn(frame, group, solved));
+				if (pressed && !touched) continue;
 				group.members.forEach((m, i) => {
 					const member = frame.members[m];
 					const result = results[m];
@@ -341,19 +361,40 @@ const strengthOf = remember(
 				});
 			}
 		}
-		const nameOf = ({ piece, placed: { part } }: Member) => ({ piece, part: part.id, name: part.name });
 		return {
 			members: results.filter(({ role }) => role !== 'splice'),
 			unknown: frame.unknown.map(({ piece, part }) => ({ piece, part: part.id, name: part.name, stock: part.stock })),
 			// Nobody asks what holds a door or a backrest: this is about what is loaded.
 			adrift: adrift
 				.filter((m) => frame.members[m].role !== 'splice' && [...loaded.values()].some((loads) => loads.has(m)))
-				.map((m) => nameOf(frame.members[m])),
+				.map((m) => partOf(frame.members[m])),
 			cases: [...new Set(cases.map(({ name }) => name))],
+			paths,
 			ground
 		};
 	}
 );
+
+const partOf = ({ piece, placed: { part } }: Member): PartOf => ({ piece, part: part.id, name: part.name });
+
+/** Less is not worth telling, N. */
+const FELT = 1;
+
+/** What the members of a group pass on to each other and to the vehicle. */
+function passedIn(frame: Frame, { members, contacts }: Group, { contact }: Solved): Passed[] {
+	const sums = new Map<string, Passed>();
+	contacts.forEach(({ upper, lower }, c) => {
+		const [from, to] = [frame.members[members[upper]], lower === null ? null : frame.members[members[lower]]];
+		const key = `${members[upper]} ${lower === null ? '' : members[lower]}`;
+		const known = sums.get(key);
+		if (known) known.newtons += contact[c];
+		else sums.set(key, { from: partOf(from), to: to && partOf(to), newtons: contact[c] });
+	});
+	// What joins the two halves of a board is part of one of them.
+	return [...sums.values()].filter(
+		({ from, to, newtons }) => Math.abs(newtons) >= FELT && (from.part !== to?.part || from.piece !== to.piece)
+	);
+}
 
 const NONE: ReadonlySet<number> = new Set();
 

@@ -31,7 +31,7 @@ export const fixedPlatformParams = z.strictObject({
 		less: 'Narrow the gap all round'
 	}),
 	edge: choice('Long edges', ['straight', 'follow the walls'], 'straight', { hint: 'a narrow platform is cut where the wall comes in' }),
-	panels: count('Boards along the length', [1, 6], 2, { hint: 'each must pass the door' }),
+	panels: count('Boards along the length', [1, 6], 2, { hint: 'each must pass the door', supports: true }),
 	seatFrom: length('Stands over a folded seat from', [0, 6000], 0, {
 		hint: 'from the rear door; used when the seat below has a height',
 		ofFolded: 'rear'

@@ -14,6 +14,7 @@ export const floorPanelsParams = z.strictObject({
 	length: length('Length', [300, 4000], 1900, { more: 'Lengthen the floor', less: 'Shorten the floor' }),
 	gap: gapAround(6),
 	panels: count('Panels along the length', [1, 6], 3, {
+		supports: true,
 		hint: 'each lifts by a hand loop; joints where a well should open with the bed down'
 	}),
 	boardSheet: stockOf('Panels', 'sheet', 'ply-12'),

@@ -10,7 +10,7 @@ export const infillParams = z.strictObject({
 		less: 'Move the right edge right'
 	}),
 	left: length('Left edge, left of the middle', [-1200, 1200], 260, { more: 'Move the left edge left', less: 'Move the left edge right' }),
-	sections: count('Boards along the length', [1, 3], 2, { hint: 'each small enough to handle' }),
+	sections: count('Boards along the length', [1, 3], 2, { hint: 'each small enough to handle', supports: true }),
 	hold: length('Lies on its ledges by', [10, 100], 20),
 	bedRight: length('Whole bed: right edge', [-1300, 1300], -700, { hint: 'the benches beside it included; left of the middle' }),
 	bedLeft: length('Whole bed: left edge', [-1300, 1300], 700, { hint: 'the benches beside it included; left of the middle' }),

@@ -15,7 +15,11 @@ export const slatBenchParams = z.strictObject({
 	aisle: length('Aisle wanted between the benches', [0, 1500], 0, { hint: '0 when it does not matter' }),
 	gap: gapAround(10),
 	slatBar: stockOf('Slats, along the vehicle', 'bar', 'slat-70x18'),
-	slatGap: length('Air between slats, pushed in', [2, 60], 8, { more: 'Space the slats wider', less: 'Space the slats closer' }),
+	slatGap: length('Air between slats, pushed in', [2, 60], 8, {
+		more: 'Space the slats wider',
+		less: 'Space the slats closer',
+		supports: true
+	}),
 	frameBar: stockOf('Bars across', 'bar', 'batten-45x21'),
 	boardSheet: stockOf('Benches', 'sheet', 'ply-12'),
 	...padParams(100)

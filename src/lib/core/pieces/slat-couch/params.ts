@@ -18,7 +18,11 @@ export const slatCouchParams = z.strictObject({
 	bedWidth: length('Width as a bed', [500, 1600], 1080, { more: 'Widen the bed', less: 'Narrow the bed' }),
 	gap: length('Gap to the wall', [0, 150], 10, { more: 'Widen the gap to the wall', less: 'Narrow the gap to the wall' }),
 	slatBar: stockOf('Slats', 'bar', 'slat-70x18'),
-	slatGap: length('Air between slats, pushed in', [0, 60], 12, { more: 'Space the slats wider', less: 'Space the slats closer' }),
+	slatGap: length('Air between slats, pushed in', [0, 60], 12, {
+		more: 'Space the slats wider',
+		less: 'Space the slats closer',
+		supports: true
+	}),
 	frameBar: stockOf('Ledger, rails and stop', 'bar', 'batten-45x21'),
 	legBar: stockOf('Legs', 'bar', 'batten-45x45'),
 	sections: count('Sections that pull out one by one', [1, 3], 1, { hint: 'one may stay shut round a long thing' }),

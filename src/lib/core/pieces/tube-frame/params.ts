@@ -14,7 +14,7 @@ export const tubeFrameParams = z.strictObject({
 	width: length('Width', [120, 1900], 450, { more: 'Widen the frame', less: 'Narrow the frame' }),
 	centre: length('Centre, left of the middle', [-900, 900], 400, { more: 'Move the frame left', less: 'Move the frame right' }),
 	opensTo: choice('Its open side looks to the', ['left', 'right'], 'right'),
-	bays: count('Bays along its length', [1, 5], 2, { hint: 'an upright and a rail across at every joint' }),
+	bays: count('Bays along its length', [1, 5], 2, { supports: true, hint: 'an upright and a rail across at every joint' }),
 	uprights: choice('Uprights on its open side', ['at every joint', 'at both ends only', 'none, C-shaped'], 'at every joint'),
 	connector: length('A corner connector takes', [0, 80], 25, {
 		hint: 'how far each tube ends from the outer face; the size of the connector’s body'

@@ -2,7 +2,7 @@
 	import { preferences } from '$lib/client/preferences.svelte';
 	import type { Remade } from '$lib/core/search';
 	import type { MemberStrength } from '$lib/core/structure';
-	import { formatLength } from '$lib/core/units';
+	import { formatLength, withUnits } from '$lib/core/units';
 	import BearingDetail from '$lib/ui/BearingDetail.svelte';
 	import BentDrawings from '$lib/ui/BentDrawings.svelte';
 	import { useWorkbench } from '$lib/ui/context';
@@ -54,7 +54,7 @@
 	const statusOf = (share: number) => (share > 1 ? 'clash' : share > 0.9 ? 'tight' : 'clear');
 
 	function take(one: Remade) {
-		session.edit(`${plan.pieces[piece!].name} cut from ${one.label}`, one.edits);
+		session.edit(`${plan.pieces[piece!].name}: ${withUnits(one.label, preferences.units)}`, one.edits);
 	}
 </script>
 
@@ -152,13 +152,13 @@
 					</table>
 				</div>
 				{#if chosen}
-					<div class="card inner"><BearingDetail member={chosen} /></div>
+					<div class="card inner"><BearingDetail member={chosen} paths={strength.paths} /></div>
 					<div class="card inner">
 						<h2>The lightest that holds</h2>
 						{#if remade}
 							<OtherStock found={remade.found} progress={remade.progress} ontake={take} />
 						{:else}
-							<p class="quiet">Every other sheet and bar of a like size, tried in all modes with all rules.</p>
+							<p class="quiet">A support more or two, and every other sheet and bar of a like size, tried in all modes with all rules.</p>
 							<button type="button" class="tool" onclick={() => strengths?.tryStock(plan, piece!)}>Try other stock</button>
 						{/if}
 					</div>
