@@ -37,7 +37,7 @@
 {#if listed.length > 0}
 	<table class="figures">
 		<thead
-			><tr><th>Instead</th><th>Weight</th><th>Material</th><th>Strength</th><th>Sag</th><th><span class="sr-only">Take it</span></th></tr
+			><tr><th>Instead</th><th>Weight</th><th>Cost</th><th>Strength</th><th>Sag</th><th><span class="sr-only">Take it</span></th></tr
 			></thead
 		>
 		<tbody>
@@ -80,6 +80,13 @@
 		text-align: left;
 		font-weight: 400;
 		color: var(--ink-soft);
+		padding-right: 6px;
+	}
+	td:not(:first-child) {
+		white-space: nowrap;
+	}
+	td button {
+		padding: 2px 8px;
 	}
 	td {
 		padding: 2px 6px 2px 0;
