@@ -177,26 +177,6 @@
 </section>
 
 <style>
-	.scroll {
-		padding: 4px 10px;
-		max-height: 250px;
-		overflow-y: auto;
-		flex: none;
-	}
-	.inner {
-		padding: 8px 10px;
-	}
-	h2 {
-		margin: 0 0 4px;
-		font-size: 13px;
-	}
-	h2 .quiet {
-		font-weight: 400;
-	}
-	p {
-		margin: 0 0 6px;
-		font-size: 12.5px;
-	}
 	.swing {
 		display: flex;
 		flex-direction: column;
@@ -221,13 +201,5 @@
 	.catch {
 		font-size: 12.5px;
 		padding-bottom: 6px;
-	}
-	.tight {
-		color: var(--tight);
-	}
-	.clash,
-	.bad {
-		color: var(--clash);
-		font-weight: 650;
 	}
 </style>

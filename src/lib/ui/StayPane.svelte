@@ -147,30 +147,8 @@
 </section>
 
 <style>
-	.inner {
-		padding: 8px 10px;
-	}
-	h2 {
-		margin: 0 0 4px;
-		font-size: 13px;
-	}
-	h2 .quiet {
-		font-weight: 400;
-	}
-	p {
-		margin: 0 0 4px;
-		font-size: 12.5px;
-	}
 	.figures {
 		white-space: nowrap;
-	}
-	.tight {
-		color: var(--tight);
-	}
-	.clash,
-	.bad {
-		color: var(--clash);
-		font-weight: 650;
 	}
 	.tie path {
 		stroke: var(--accent);

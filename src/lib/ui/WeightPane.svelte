@@ -87,9 +87,6 @@
 </section>
 
 <style>
-	.inner {
-		padding: 8px 10px;
-	}
 	.scroll {
 		max-height: 300px;
 		overflow-y: auto;

@@ -217,23 +217,6 @@
 	.questions button:focus-visible {
 		outline: 2px solid var(--accent);
 	}
-	.scroll {
-		padding: 4px 10px;
-		max-height: 250px;
-		overflow-y: auto;
-		flex: none;
-	}
-	.inner {
-		padding: 8px 10px;
-	}
-	h2 {
-		margin: 0 0 4px;
-		font-size: 13px;
-	}
-	p {
-		margin: 0 0 4px;
-		font-size: 12.5px;
-	}
 	td.figures {
 		white-space: nowrap;
 	}
@@ -251,14 +234,6 @@
 	}
 	.clear .bar {
 		color: var(--clear);
-	}
-	.tight {
-		color: var(--tight);
-	}
-	.clash,
-	.bad {
-		color: var(--clash);
-		font-weight: 650;
 	}
 	@media (max-width: 900px) {
 		.stage {
