@@ -14,12 +14,20 @@
 	let load: string | undefined = $state();
 	const chosen = $derived(load !== undefined && loads.includes(load) ? load : loads.at(-1));
 	const isThis = (part: Passed['to']) => part?.piece === member.piece && part.part === member.part;
+	/** Parts that are called alike count together. */
+	function byName(flows: readonly { name: string; newtons: number }[]): { name: string; newtons: number }[] {
+		const sums: Record<string, { count: number; newtons: number }> = {};
+		for (const { name, newtons } of flows) {
+			const { count, newtons: before } = sums[name] ?? { count: 0, newtons: 0 };
+			sums[name] = { count: count + 1, newtons: before + newtons };
+		}
+		return Object.entries(sums).map(([name, { count, newtons }]) => ({ name: count > 1 ? `${count} × ${name}` : name, newtons }));
+	}
 	const flows = $derived.by(() => {
 		const all = (chosen !== undefined && paths[chosen]) || [];
-		const line = (name: string, newtons: number) => ({ name, newtons });
 		return {
-			from: all.filter(({ to }) => isThis(to)).map(({ from, newtons }) => line(from.name, newtons)),
-			to: all.filter(({ from }) => isThis(from)).map(({ to, newtons }) => line(to?.name ?? 'floor or wall', newtons))
+			from: byName(all.filter(({ to }) => isThis(to)).map(({ from, newtons }) => ({ name: from.name, newtons }))),
+			to: byName(all.filter(({ from }) => isThis(from)).map(({ to, newtons }) => ({ name: to?.name ?? 'floor or wall', newtons })))
 		};
 	});
 	const kg = (newtons: number) => formatMass(newtons / GRAVITY, preferences.units);
@@ -82,8 +90,8 @@
 			>
 			<table class="figures">
 				<tbody>
-					{#each flows.from as { name, newtons }, i (i)}<tr><th>from {name}</th><td>{kg(newtons)}</td></tr>{/each}
-					{#each flows.to as { name, newtons }, i (i)}
+					{#each flows.from as { name, newtons } (name)}<tr><th>from {name}</th><td>{kg(newtons)}</td></tr>{/each}
+					{#each flows.to as { name, newtons } (name)}
 						<tr><th>{newtons < 0 ? 'held down by' : 'to'} {name}</th><td>{kg(Math.abs(newtons))}</td></tr>
 					{/each}
 				</tbody>

@@ -57,7 +57,7 @@
 					<td class:bad={one.sags > 1}>{percent(one.sags)}</td>
 					<td
 						><button type="button" class="tool" aria-label="Take {withUnits(one.label, preferences.units)}" onclick={() => ontake(one)}
-							>Take it</button
+							>Take</button
 						></td
 					>
 				</tr>
