@@ -234,7 +234,8 @@ class Columns {
 	choose(step: number): { patterns: Pattern[] | undefined; finished: boolean } {
 		const { demand } = this.problem;
 		const have = this.problem.sources.map((one) => one.have);
-		const options = { time_limit: CHOICE_SECONDS, ...(step > 0 ? { mip_abs_gap: 0.99 * step, mip_rel_gap: 0 } : {}) };
+		// Nothing lies between two steps: what is nearer to the best than one is the best.
+		const options = { time_limit: CHOICE_SECONDS, mip_rel_gap: 0, mip_abs_gap: Math.max(WORTH, 0.99 * step) };
 		const solution = this.solve(demand, have, true, options);
 		const columns = solution.Columns as Record<string, { Primal?: number }>;
 		const chosen = this.patterns.flatMap((pattern, k) => Array.from({ length: Math.round(columns[`x${k}`]?.Primal ?? 0) }, () => pattern));
