@@ -19,6 +19,9 @@ import { check, type CheckContext, type Result } from './finding';
 /** Further off than this no bar and no other piece matters, mm. */
 const NEAR = 30;
 
+/** What goes no further below where it lay turns in its own corner, mm. */
+const DIPS = 30;
+
 /** Positions of the lid that are looked at on its way up. */
 const STEPS = 8;
 
@@ -28,6 +31,8 @@ interface Swing {
 	rear: { clearance: Clearance; part: string } | null;
 	/** Places of its corners beyond that door. */
 	beyond: Vec3[];
+	/** Something that turns goes lower than all of it lay: through the piece itself, if that is in the way. */
+	dips: boolean;
 }
 
 /** The least room that anything on a lid, the mattress that stays on it included, has under the ceiling and beside the walls on its way. */
@@ -35,6 +40,8 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 	let least: Swing['smooth'] | null = null;
 	let rear: Swing['rear'] = null;
 	const beyond: Vec3[] = [];
+	const turning = new Set<string>();
+	let lowest = Infinity;
 	const { assembly, state } = piece;
 	const hinged = Object.keys(open.joints).filter((id) => open.joints[id] !== (state.joints[id] ?? 0));
 	const riding = padsIn(assembly, state.id).filter(({ pad, at }) => at.link && pad.places[open.id]?.link === at.link);
@@ -57,6 +64,8 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 			if (pose.rotation[2].z === 1) continue;
 			const { lower, upper } = faces(part, compose(pose, part.pose));
 			test(part.name, [...lower, ...upper]);
+			turning.add(part.id);
+			lowest = Math.min(lowest, ...lower.map(({ z }) => z), ...upper.map(({ z }) => z));
 		}
 		for (const { pad, at } of riding) {
 			const pose = poses.get(at.link!)!;
@@ -67,7 +76,8 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 				);
 		}
 	}
-	return least && { smooth: least, rear, beyond };
+	const lay = Math.min(...piece.parts.filter(({ part }) => turning.has(part.id)).map(({ box }) => box.z[0]));
+	return least && { smooth: least, rear, beyond, dips: lowest < lay - DIPS };
 });
 
 /** The moves that turn one hinge from the present state: lids, hatches, bunks. */
@@ -186,7 +196,7 @@ export const lidSwing = check({
 				const vehicle: Met = { ...found.smooth.clearance, why: `${found.smooth.part} comes closest to wall or ceiling on its way.` };
 				const least = [
 					...closest(pastBars(scene.interior, piece, move)),
-					...closest(sweepPastOwn(motionOf(piece.assembly, move), NEAR)),
+					...(found.dips ? closest(sweepPastOwn(motionOf(piece.assembly, move), NEAR)) : []),
 					...pastRearDoor(context, found),
 					...others(context, piece, move)
 				].reduce((best, met) => (met.margin < best.margin ? met : best), vehicle);
