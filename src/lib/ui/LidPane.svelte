@@ -31,6 +31,7 @@
 	const chosen = $derived(lids.find((one) => one.key === key) ?? lids.find(({ id }) => id === piece) ?? lids[0]);
 	const hold = $derived(chosen ? plan.pieces[chosen.id].lids?.[chosen.lid.link] : undefined);
 	const struts = $derived(hold?.by === 'gas struts' ? hold : undefined);
+	const proposed = $derived(chosen && strutsOf(chosen.lid));
 	let step = $state(Infinity);
 	const shown = $derived(Math.min(step, (chosen?.lid.angles.length ?? 1) - 1));
 
@@ -41,7 +42,14 @@
 		stays: 'yes',
 		'never lifts': 'comes down',
 		'cannot be had': 'no such strut',
+		'ends in nothing': 'ends in nothing',
 		'springs open': 'springs open'
+	};
+	const FAULTS: Partial<Record<HeldUp['does'], string>> = {
+		'never lifts': 'On a frosty morning they do not hold it: stronger ones, or further out on the lid.',
+		'springs open': 'In the heat they push it open by themselves: a catch, or weaker ones.',
+		'cannot be had': 'No strut with this stroke is short enough to go in when it is shut: its ends nearer to the hinge.',
+		'ends in nothing': 'Their lower ends lie below everything of the piece that stays: less far behind the lid.'
 	};
 	const statusOf = ({ does }: HeldUp) =>
 		does === 'stays' ? 'clear' : does === 'unsaid' || does === 'by hand' || does === 'balances' ? 'tight' : 'clash';
@@ -60,7 +68,7 @@
 	function sayBy(by: string) {
 		const { lid } = chosen!;
 		if (by === 'prop' || by === 'hand') say({ by }, `${lid.name} held up by ${WAYS[by]}`);
-		else say(by === 'gas struts' ? (strutsOf(lid) ?? FIRST) : undefined, `what holds ${lid.name} up`);
+		else say(by === 'gas struts' ? (proposed ?? FIRST) : undefined, `what holds ${lid.name} up`);
 	}
 	const change = (what: Partial<GasStruts>) => say({ ...struts!, ...what }, `gas struts of ${chosen!.lid.name}`);
 </script>
@@ -105,7 +113,7 @@
 			<label class="by">
 				<span>What holds it up</span>
 				<select class="field" value={hold?.by ?? ''} onchange={(event) => sayBy(event.currentTarget.value)}>
-					<option value="">{lid.propped ? 'what is part of the piece' : 'not said'}</option>
+					<option value="">{lid.stands ? 'what is part of the piece' : 'not said'}</option>
 					{#each Object.entries(WAYS) as [by, words] (by)}<option value={by}>{words}</option>{/each}
 				</select>
 			</label>
@@ -144,16 +152,8 @@
 					{held.top > 0 ? `it comes down with ${kg(held.top)} at its edge` : `it stays up with ${kg(-held.top)} to spare`}; pulled shut with
 					up to {kg(held.pulls)}.
 				</p>
-				{#if held.does !== 'stays'}
-					<p class="bad" role="alert">
-						{#if held.does === 'never lifts'}On a frosty morning they do not hold it: stronger ones, or further out on the lid.
-						{:else if held.does === 'springs open'}In the heat they push it open by themselves: a catch, or weaker ones.
-						{:else}No strut with this stroke is short enough to go in when it is shut: its ends nearer to the hinge.{/if}
-					</p>
-				{/if}
-				<button type="button" class="tool" onclick={() => sayBy('gas struts')} disabled={strutsOf(lid) === undefined}
-					>Place them anew</button
-				>
+				{#if FAULTS[held.does]}<p class="bad" role="alert">{FAULTS[held.does]}</p>{/if}
+				<button type="button" class="tool" onclick={() => sayBy('gas struts')} disabled={proposed === undefined}>Place them anew</button>
 			{:else if held.does === 'unsaid'}
 				<p class="doubt">Open, it still comes down with {kg(held.top)} at its edge, and nobody has said what holds it.</p>
 			{:else if held.does === 'balances'}

@@ -1,6 +1,6 @@
 import { remember } from '../memory';
 import { compose, place } from '../geometry/pose';
-import { boxRound, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { boxAround, boxRound, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import {
 	cornerClearance,
 	floorLining,
@@ -19,8 +19,8 @@ import { check, type CheckContext, type Result } from './finding';
 /** Further off than this no bar and no other piece matters, mm. */
 const NEAR = 30;
 
-/** What goes no further below where it lay turns in its own corner, mm. */
-const DIPS = 30;
+/** What goes no further up or down from where it lay turns in its own corner, mm. */
+const CORNER = 30;
 
 /** Positions of the lid that are looked at on its way up. */
 const STEPS = 8;
@@ -31,8 +31,20 @@ interface Swing {
 	rear: { clearance: Clearance; part: string } | null;
 	/** Places of its corners beyond that door. */
 	beyond: Vec3[];
-	/** Something that turns goes lower than all of it lay: through the piece itself, if that is in the way. */
-	dips: boolean;
+	/** Something of the piece that stays reaches to where it goes, above or below where it lay. */
+	meetsOwn: boolean;
+}
+
+/** Whether parts of a piece that stay reach into the box in which others turn, above or below where those lay: a quick look before the exact one. */
+function meets({ parts }: PlacedPiece, turning: ReadonlySet<string>, swept: Box): boolean {
+	const lay = boxRound(parts.filter(({ part }) => turning.has(part.id)));
+	const [low, high] = [lay.z[0] - CORNER, lay.z[1] + CORNER];
+	return parts.some(
+		({ part, box }) =>
+			!turning.has(part.id) &&
+			boxSeparation(box, swept) < 0 &&
+			((swept.z[1] > high && box.z[1] > high) || (swept.z[0] < low && box.z[0] < low))
+	);
 }
 
 /** The least room that anything on a lid, the mattress that stays on it included, has under the ceiling and beside the walls on its way. */
@@ -41,7 +53,7 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 	let rear: Swing['rear'] = null;
 	const beyond: Vec3[] = [];
 	const turning = new Set<string>();
-	let lowest = Infinity;
+	const swept: Vec3[] = [];
 	const { assembly, state } = piece;
 	const hinged = Object.keys(open.joints).filter((id) => open.joints[id] !== (state.joints[id] ?? 0));
 	const riding = padsIn(assembly, state.id).filter(({ pad, at }) => at.link && pad.places[open.id]?.link === at.link);
@@ -65,7 +77,7 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 			const { lower, upper } = faces(part, compose(pose, part.pose));
 			test(part.name, [...lower, ...upper]);
 			turning.add(part.id);
-			lowest = Math.min(lowest, ...lower.map(({ z }) => z), ...upper.map(({ z }) => z));
+			swept.push(...lower, ...upper);
 		}
 		for (const { pad, at } of riding) {
 			const pose = poses.get(at.link!)!;
@@ -76,8 +88,7 @@ const swing = remember((interior: Interior, piece: PlacedPiece, open: PieceState
 				);
 		}
 	}
-	const lay = Math.min(...piece.parts.filter(({ part }) => turning.has(part.id)).map(({ box }) => box.z[0]));
-	return least && { smooth: least, rear, beyond, dips: lowest < lay - DIPS };
+	return least && { smooth: least, rear, beyond, meetsOwn: swept.length > 0 && meets(piece, turning, boxAround(swept)) };
 });
 
 /** The moves that turn one hinge from the present state: lids, hatches, bunks. */
@@ -196,7 +207,7 @@ export const lidSwing = check({
 				const vehicle: Met = { ...found.smooth.clearance, why: `${found.smooth.part} comes closest to wall or ceiling on its way.` };
 				const least = [
 					...closest(pastBars(scene.interior, piece, move)),
-					...(found.dips ? closest(sweepPastOwn(motionOf(piece.assembly, move), NEAR)) : []),
+					...(found.meetsOwn ? closest(sweepPastOwn(motionOf(piece.assembly, move), NEAR)) : []),
 					...pastRearDoor(context, found),
 					...others(context, piece, move)
 				].reduce((best, met) => (met.margin < best.margin ? met : best), vehicle);

@@ -19,7 +19,16 @@ interface Judged {
 }
 
 /** The worst first: what goes wrong, then what nobody has said. */
-const ORDER: readonly HeldUp['does'][] = ['never lifts', 'springs open', 'cannot be had', 'unsaid', 'by hand', 'balances', 'stays'];
+const ORDER: readonly HeldUp['does'][] = [
+	'never lifts',
+	'springs open',
+	'cannot be had',
+	'ends in nothing',
+	'unsaid',
+	'by hand',
+	'balances',
+	'stays'
+];
 
 const WHY: Readonly<Record<HeldUp['does'], (it: Judged, others: string) => string>> = {
 	'never lifts': ({ lid, held }) =>
@@ -28,6 +37,8 @@ const WHY: Readonly<Record<HeldUp['does'], (it: Judged, others: string) => strin
 		`In the heat its gas struts push the shut ${lid.name.toLowerCase()} open by themselves, and no catch is planned: one that holds it while driving, or weaker struts.`,
 	'cannot be had': ({ lid }) =>
 		`No gas strut that reaches the open ${lid.name.toLowerCase()} from there is short enough to go in when it is shut. Nearer to the hinge.`,
+	'ends in nothing': ({ lid }) =>
+		`The lower ends of the gas struts of the ${lid.name.toLowerCase()} would lie below everything of the piece that stays: nothing is there to fix them to. Less far behind it.`,
 	unsaid: ({ lid, held }, others) =>
 		`Nobody has said what holds the ${lid.name.toLowerCase()}${others} up: open, ${felt(held.top)} at its edge still pull it shut. A prop, gas struts or a hand? Say it in Strength.`,
 	'by hand': ({ lid, held }) =>
@@ -54,7 +65,7 @@ export const lidHeld = check({
 			if (!worst) return [];
 			const { does } = worst.held;
 			const alike = all.filter(({ held }) => held.does === does).length - 1;
-			const margin = ORDER.indexOf(does) < 3 ? -1 : does === 'stays' ? 1 : 0;
+			const margin = ORDER.indexOf(does) < ORDER.indexOf('unsaid') ? -1 : does === 'stays' ? 1 : 0;
 			return [
 				{
 					rule: 'lid-held',

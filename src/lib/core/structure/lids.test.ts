@@ -53,6 +53,21 @@ describe('a lid without anything that helps', () => {
 	});
 });
 
+describe('legs of a lid', () => {
+	it('that it lies on as it is shut hold nothing up: they hang from it, or stay below', () => {
+		const couch = made(van(), piece('slat-couch', {}));
+		const [lid] = lidsOf(assemblyOf(couch.pieces['slat-couch'], couch), couch.stock);
+		expect(lid.link).toBe('lid');
+		expect(lid.stands).toBe(false);
+		expect(heldUp(lid, undefined).does).toBe('unsaid');
+	});
+	it('that stand under a leaf that is let up, or a bracket that is swung under it, do', () => {
+		const table = made(van(), piece('table', {}));
+		const lids = lidsOf(assemblyOf(table.pieces.table, table), table.stock);
+		expect(lids.map(({ stands }) => stands)).not.toContain(false);
+	});
+});
+
 describe('gas struts', () => {
 	const at = (angle: number, more: Partial<GasStruts> = {}): GasStruts & { angle: number } => ({
 		by: 'gas struts',
@@ -95,6 +110,11 @@ describe('gas struts', () => {
 		expect(heldUp(lid, { ...struts, force: 10 * struts.force, catch: undefined }).does).toBe('springs open');
 		expect(heldUp(lid, { ...struts, force: 10 * struts.force, catch: true }).does).toBe('stays');
 		expect(heldUp(lid, { ...struts, onLid: 470, along: 460, behind: 20 }).does).toBe('cannot be had');
+	});
+	it('whose lower ends would lie below the box have nothing to be fixed to', () => {
+		const lid = lidIn();
+		expect(heldUp(lid, { by: 'gas struts', count: 1, force: 300, onLid: 300, along: 100, behind: 500 }).does).toBe('ends in nothing');
+		expect(heldUp(lid, { by: 'gas struts', count: 1, force: 300, onLid: 300, along: 100, behind: 300 }).does).not.toBe('ends in nothing');
 	});
 	it('those that are proposed hold in frost, do not spring open in heat, and leave less to the hand than the bare lid', () => {
 		for (const params of [

@@ -1,8 +1,8 @@
 import { rectangle } from '../geometry/polygon';
-import { compose, IDENTITY, place, type Pose } from '../geometry/pose';
-import { balanceOf, vec3, type Vec3 } from '../geometry/vector';
+import { compose, IDENTITY, place, turnAbout, type Pose } from '../geometry/pose';
+import { balanceOf, boxAround, boxSeparation, vec3, type Vec3 } from '../geometry/vector';
 import { remember } from '../memory';
-import { faces, linkPoses } from '../modes';
+import { faces, linkPoses, placedParts, placePart } from '../modes';
 import { padMass, partMass, type Assembly, type Hardware, type Link, type PieceState } from '../pieces';
 import type { GasStruts, LidHold, Stock } from '../plan';
 import { GRAVITY } from './loads';
@@ -24,8 +24,10 @@ export interface Lid extends Swinging {
 	at: Vec3;
 	/** How far it leans there: its direction from the hinge above the level, radians; -π/2 for what hangs. */
 	lean: number;
-	/** A leg, prop, bracket or track of the piece itself holds it up. */
-	propped: boolean;
+	/** How far the lowest part that does not turn lies below the hinge, mm: a strut ends no lower. */
+	room: number;
+	/** Nothing has to hold it up: it goes on, or a leg, prop, bracket or track of the piece stands under it. */
+	stands: boolean;
 }
 
 /** Angles looked at on the way up. */
@@ -36,6 +38,10 @@ const RISES = 20;
 const LEVEL = 0.3;
 /** A cushion whose underside is no further from a lid lies on it, mm. */
 const LIES_ON = 8;
+
+/** What bears a raised lid is no further from it, and a leg ends no higher above the lowest part, mm. */
+const TOUCHES = 5;
+const FOOT = 60;
 
 /** Supports that hold something up which would fall. */
 const HOLDS_UP: readonly string[] = ['prop', 'leg', 'wall bracket', 'track'];
@@ -58,7 +64,7 @@ function turningWith({ links }: Assembly, id: string): Set<string> {
 	return found;
 }
 
-/** What moves with some links in a state, with their poses. */
+/** What turns with some links, and what lies loose on it, in a state of which not every joint need be as it says. */
 function loadOf(assembly: Assembly, state: PieceState, moved: ReadonlySet<string>, poses: ReadonlyMap<string, Pose>, stock: Stock) {
 	const placed = assembly.parts
 		.filter(({ link }) => moved.has(link))
@@ -67,22 +73,23 @@ function loadOf(assembly: Assembly, state: PieceState, moved: ReadonlySet<string
 			return { kg: partMass(part, stock), corners: [...lower, ...upper] };
 		});
 	const corners = placed.flatMap((one) => one.corners);
-	const inside = (axis: 'x' | 'y', value: number) =>
-		value > Math.min(...corners.map((c) => c[axis])) && value < Math.max(...corners.map((c) => c[axis]));
-	const top = Math.max(...corners.map(({ z }) => z));
+	const { x, y, z } = boxAround(corners);
 	const [riding, lying]: [Item[], Item[]] = [[], []];
 	for (const pad of assembly.pads) {
 		const at = pad.places[state.id];
 		if (!at) continue;
 		const pose = (at.link !== undefined && poses.get(at.link)) || IDENTITY;
 		const outline = at.outline ?? rectangle(...at.box.x, ...at.box.y);
-		const face = (z: number) => outline.map(({ x, y }) => place(pose, vec3(x, y, z)));
+		const face = (height: number) => outline.map((p) => place(pose, vec3(p.x, p.y, height)));
+		const underside = middle(face(at.box.z[0]));
 		const item = { kg: padMass(pad), at: middle([...face(at.box.z[0]), ...face(at.box.z[1])]) };
 		if (at.link !== undefined && moved.has(at.link)) riding.push(item);
-		else if (inside('x', item.at.x) && inside('y', item.at.y) && Math.abs(middle(face(at.box.z[0])).z - top) <= LIES_ON) lying.push(item);
+		else if (within(x, item.at.x) && within(y, item.at.y) && Math.abs(underside.z - z[1]) <= LIES_ON) lying.push(item);
 	}
 	return { parts: placed.map((one): Item => ({ kg: one.kg, at: middle(one.corners) })), riding, lying, corners };
 }
+
+const within = ([low, high]: [number, number], value: number): boolean => value > low && value < high;
 
 /** At the top a lid stands as long as weight would turn it on, or by so small a share of what it weighs at most. */
 const BALANCED = 0.05;
@@ -92,12 +99,19 @@ const STRUT_ROOM = { along: 0.6, behind: 0.4, deepest: 250 };
 
 /** The gas struts that suit a lid best, if any do. */
 export const strutsOf = (lid: Lid): GasStruts | undefined =>
-	strutsFor(lid, { along: STRUT_ROOM.along * lid.grip, behind: Math.min(STRUT_ROOM.deepest, STRUT_ROOM.behind * lid.grip) });
+	strutsFor(
+		lid,
+		{ along: STRUT_ROOM.along * lid.grip, behind: Math.min(STRUT_ROOM.deepest, STRUT_ROOM.behind * lid.grip) },
+		(struts) => endsBelow(lid, struts) <= 0
+	);
+
+/** How far the lower end of a strut would lie below everything of the piece that stays, mm; above 0 nothing is there to fix it to. */
+const endsBelow = ({ lean, room }: Lid, { along, behind }: GasStruts): number => behind * Math.cos(lean) - along * Math.sin(lean) - room;
 
 /** What becomes of a lid that is held in some way, or of which nobody has said how. */
 export interface HeldUp {
 	/** Nobody has said what holds it, a hand does, it stands on the balance, or it stays; with struts that fail, how they do. */
-	does: 'unsaid' | 'by hand' | 'balances' | 'stays' | 'never lifts' | 'cannot be had' | 'springs open';
+	does: 'unsaid' | 'by hand' | 'balances' | 'stays' | 'never lifts' | 'cannot be had' | 'ends in nothing' | 'springs open';
 	/** What a hand holds at the edge at the top, with struts on a frosty morning, N. */
 	top: number;
 	/** What a hand lifts with at the most, and pulls shut with, N. */
@@ -117,10 +131,19 @@ export function heldUp(lid: Lid, hold: LidHold | undefined): HeldUp {
 	const most = Math.max(...lid.closing.map(Math.abs)) / lid.grip;
 	if (struts) {
 		const { sold } = strutWay(lid.angles, struts);
-		const does = !sold ? 'cannot be had' : frost.at(-1)! > 0 ? 'never lifts' : heat[0] < 0 && !struts.catch ? 'springs open' : 'stays';
+		const does =
+			endsBelow(lid, struts) > 0
+				? 'ends in nothing'
+				: !sold
+					? 'cannot be had'
+					: frost.at(-1)! > 0
+						? 'never lifts'
+						: heat[0] < 0 && !struts.catch
+							? 'springs open'
+							: 'stays';
 		return { does, ...forces };
 	}
-	if (lid.propped || hold?.by === 'prop' || forces.top < -BALANCED * most) return { does: 'stays', ...forces };
+	if (lid.stands || hold?.by === 'prop' || forces.top < -BALANCED * most) return { does: 'stays', ...forces };
 	if (forces.top <= BALANCED * most) return { does: 'balances', ...forces };
 	return { does: hold ? 'by hand' : 'unsaid', ...forces };
 }
@@ -149,64 +172,88 @@ function lidOf(assembly: Assembly, link: Link, name: string, stock: Stock): Lid 
 	const turn = turnOf(assembly, link.id);
 	if (!turn) return undefined;
 	const moved = turningWith(assembly, link.id);
-	const posesAt = (value: number) => linkPoses(assembly.links, { ...turn.joints, [link.id]: value });
-	const loadAt = (value: number) => loadOf(assembly, turn.state, moved, posesAt(value), stock);
-	const height = (value: number) => balanceOf(loadAt(value).parts)?.z ?? 0;
-	const [low, high] = height(turn.from) < height(turn.to) ? [turn.from, turn.to] : [turn.to, turn.from];
-	if (height(high) - height(low) < RISES) return undefined;
-
-	const parent = (link.parent && posesAt(low).get(link.parent)) || IDENTITY;
+	const poses = linkPoses(assembly.links, turn.joints);
+	const load = loadOf(assembly, turn.state, moved, poses, stock);
+	const parent = (link.parent && poses.get(link.parent)) || IDENTITY;
 	const origin = place(parent, joint.origin);
 	const tip = place(parent, vec3(joint.origin.x + joint.axis.x, joint.origin.y + joint.axis.y, joint.origin.z + joint.axis.z));
 	const axis = vec3(tip.x - origin.x, tip.y - origin.y, tip.z - origin.z);
-	const way = Math.sign(high - low);
+	// It turns as one: where it is at an angle follows from where it is at the start.
+	const turnedBy = (angle: number) => turnAbout(origin, axis, angle);
+	const by = turn.to - turn.from;
+	const start = balanceOf(load.parts) ?? origin;
+	const rise = place(turnedBy(by), start).z - start.z;
+	if (Math.abs(rise) < RISES) return undefined;
+	const [shut, way] = rise > 0 ? [0, Math.sign(by)] : [by, -Math.sign(by)];
+	const high = rise > 0 ? turn.to : turn.from;
+
 	/** Weight pulls down: its moment about the hinge line, counted as closing. */
-	const closingOf = (items: readonly Item[]) =>
-		items.reduce((sum, { kg, at }) => sum + way * kg * GRAVITY * ((at.y - origin.y) * axis.x - (at.x - origin.x) * axis.y), 0);
+	const closingOf = (items: readonly Item[]) => {
+		const centre = balanceOf(items) ?? origin;
+		return angles.map((angle) => {
+			const at = place(turnedBy(shut + way * angle), centre);
+			return way * kgOf(items) * GRAVITY * ((at.y - origin.y) * axis.x - (at.x - origin.x) * axis.y);
+		});
+	};
 	/** From the hinge line square out to a place. */
 	const outTo = (p: Vec3): Vec3 => {
 		const [x, y, z] = [p.x - origin.x, p.y - origin.y, p.z - origin.z];
 		const along = x * axis.x + y * axis.y + z * axis.z;
 		return vec3(x - along * axis.x, y - along * axis.y, z - along * axis.z);
 	};
-	const away = (p: Vec3) => {
-		const { x, y, z } = outTo(p);
-		return Math.hypot(x, y, z);
-	};
-	const turned = Math.abs(high - low);
-	const angles = Array.from({ length: STEPS + 1 }, (_, i) => (turned * i) / STEPS);
-	const loads = angles.map((angle) => loadAt(low + way * angle));
-	const [rest] = loads;
-	const out = outTo(middle(rest.corners));
-	// A loose cushion is lifted along where it lies on the lid.
-	const lyingAt = (angle: number) => {
-		const before = posesAt(low).get(link.id)!;
-		const after = posesAt(low + way * angle).get(link.id)!;
-		return rest.lying.map(({ kg, at }): Item => ({ kg, at: place(after, placeBack(before, at)) }));
-	};
-	const closing = loads.map(({ parts, riding }) => closingOf([...parts, ...riding]));
+	const angles = Array.from({ length: STEPS + 1 }, (_, i) => (Math.abs(by) * i) / STEPS);
+	const fixed = [...load.parts, ...load.riding];
+	// What lies on it where it stands up is not lying on it.
+	const lying = rise > 0 ? load.lying : [];
+	const at = place(turnedBy(shut), middle(load.corners));
+	const out = outTo(at);
+	const grip = Math.max(
+		1,
+		...load.corners.map((corner) => {
+			const { x, y, z } = outTo(corner);
+			return Math.hypot(x, y, z);
+		})
+	);
 	return {
 		link: link.id,
 		name,
-		kg: kgOf(rest.parts),
-		riding: kgOf(rest.riding),
-		lying: kgOf(rest.lying),
+		kg: kgOf(load.parts),
+		riding: kgOf(load.riding),
+		lying: kgOf(lying),
 		angles,
-		closing,
-		laden: angles.map((angle, i) => closing[i] + closingOf(lyingAt(angle))),
-		grip: Math.max(1, ...rest.corners.map(away)),
-		at: middle(rest.corners),
+		closing: closingOf(fixed),
+		laden: closingOf([...fixed, ...lying]),
+		grip,
+		at,
 		lean: Math.atan2(out.z, Math.hypot(out.x, out.y)),
-		propped: assembly.supports.some(
-			({ part, kind }) => HOLDS_UP.includes(kind) && assembly.parts.some(({ id, link: on }) => id === part && moved.has(on))
-		)
+		room: origin.z - lowestOf(assembly, moved, poses),
+		stands: standsBy(assembly, link.id, high, moved)
 	};
 }
 
-/** Where a place was before a pose put it there. */
-function placeBack({ rotation: [x, y, z], shift }: Pose, p: Vec3): Vec3 {
-	const [a, b, c] = [p.x - shift.x, p.y - shift.y, p.z - shift.z];
-	return vec3(x.x * a + y.x * b + z.x * c, x.y * a + y.y * b + z.y * c, x.z * a + y.z * b + z.z * c);
+/** The lowest place of what does not turn, or of all where nothing stays, mm. */
+function lowestOf(assembly: Assembly, moved: ReadonlySet<string>, poses: ReadonlyMap<string, Pose>): number {
+	const still = assembly.parts.filter(({ link }) => !moved.has(link));
+	return Math.min(...(still.length > 0 ? still : assembly.parts).map((part) => placePart('', part, poses.get(part.link)!).box.z[0]));
+}
+
+/**
+ * Whether it stands raised by itself: no state leaves it there, as what goes on to turn over, or in such a state a leg, prop, bracket or
+ * track of the piece that bears it is at it, and stands.
+ */
+function standsBy(assembly: Assembly, link: string, high: number, moved: ReadonlySet<string>): boolean {
+	const raised = assembly.states.filter(({ joints }) => (joints[link] ?? 0) === high);
+	return raised.every(({ joints, out = [] }) => {
+		const placed = new Map(placedParts('', assembly, joints, out).map((one) => [one.part.id, one]));
+		const ground = Math.min(...[...placed.values()].map(({ box }) => box.z[0]));
+		return assembly.supports.some(({ part, by, kind }) => {
+			const [borne, bearing] = [placed.get(part), placed.get(by)];
+			if (!HOLDS_UP.includes(kind) || !borne || !moved.has(borne.part.link)) return false;
+			// What holds it and is no part is fixed where it is.
+			if (!bearing) return assembly.parts.every(({ id }) => id !== by);
+			return boxSeparation(borne.box, bearing.box) <= TOUCHES && (kind !== 'leg' || bearing.box.z[0] - ground <= FOOT);
+		});
+	});
 }
 
 /** Everything of a piece that is turned up about a level hinge line. Remembered. */

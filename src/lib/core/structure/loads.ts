@@ -141,11 +141,15 @@ function press(
 
 /** A thing that lies somewhere of its own, on whatever bears it there: what hangs over lies on the rest of it. */
 function layDown(loads: Loads, scene: Scene, members: readonly Member[], { x, y, z }: Box, newtons: number): void {
-	const bearing = spread(rectangle(...x, ...y), 4).flatMap((at) => {
+	const places = spread(rectangle(...x, ...y), 4);
+	const bearing = places.flatMap((at) => {
 		const lower = beneath(scene, members, at, z[0]);
 		return lower === undefined ? [] : [{ at, lower }];
 	});
 	for (const { at, lower } of bearing) if (lower !== 'vehicle') put(loads, lower, { at, newtons: newtons / bearing.length });
+	if (bearing.length > 0) return;
+	// What hangs in the air comes down on whatever is next below it.
+	for (const at of places) drop(loads, members, at, z[0], newtons / places.length);
 }
 
 /** What is built, with its pads, what is in its drawers and spaces and things that lie on it: it stands loaded for years. */
