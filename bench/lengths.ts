@@ -1,14 +1,12 @@
 import createHighs from 'highs';
 import { layOutBars } from '../src/lib/core/cutting';
+import { randomFrom } from '../src/lib/core/practice/random';
 import { say, time } from './measure';
 
-/** Drawn by lot, the same each time (Lehmer; Park and Miller's factor). */
+/** Whole numbers between two, the same each time. */
 function drawn(seed: number) {
-	let state = seed;
-	return (low: number, high: number) => {
-		state = (state * 48271) % 2147483647;
-		return low + (state % (high - low + 1));
-	};
+	const random = randomFrom(`lengths ${seed}`);
+	return (low: number, high: number) => low + Math.floor(random() * (high - low + 1));
 }
 
 /** How many plans of lengths are proven, how long that takes, and how much dearer the others may be. */

@@ -1,15 +1,11 @@
 import fc from 'fast-check';
-import createHighs, { type Highs } from 'highs';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { applyEdits } from '../plan';
+import { randomFrom } from '../practice/random';
 import { planIn, plainVehicle, withPiece } from '../testing/plans';
+import { solver } from '../testing/solver';
 import { cuttingPlan, layOutBars, type BarPlan } from '.';
 import type { BarSource } from './stock-cutting';
-
-let solver: Highs;
-beforeAll(async () => {
-	solver = await createHighs();
-});
 
 const pieces = (lengths: readonly number[]) => lengths.map((length, i) => ({ id: String(i), length }));
 const saw = (lengths: readonly number[], sources: readonly BarSource[], kerf: number): BarPlan =>
@@ -67,13 +63,10 @@ function checked(plan: BarPlan, lengths: readonly number[], sources: readonly Ba
 		}
 }
 
-/** Numbers that look drawn by lot and are the same each time (Lehmer; Park and Miller's factor). */
+/** Whole numbers between two, the same each time. */
 function drawn(seed: number) {
-	let state = seed;
-	return (low: number, high: number) => {
-		state = (state * 48271) % 2147483647;
-		return low + (state % (high - low + 1));
-	};
+	const random = randomFrom(`lengths ${seed}`);
+	return (low: number, high: number) => low + Math.floor(random() * (high - low + 1));
 }
 
 describe('lengths from bars', () => {

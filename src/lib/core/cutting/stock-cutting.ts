@@ -181,7 +181,7 @@ class Columns {
 			for (const [s, { length }] of this.problem.sources.entries()) {
 				const price = this.cost[s] - Math.min(0, dual.get(`h${s}`) ?? 0);
 				prices.push(price);
-				const found = worthMost(this.problem, length, worth, demand, price + WORTH * Math.max(1, price));
+				const found = worthMost({ ...this.problem, demand }, length, worth, price + WORTH * Math.max(1, price));
 				exact &&= found.searched;
 				for (const counts of found.counts) if (this.add({ source: s, counts })) grew = true;
 			}
@@ -246,58 +246,36 @@ class Columns {
 }
 
 /**
- * Ways to fill a bar that are worth more than it costs, each better than the one before: a bounded knapsack by depth-first search, by
- * worth for length, with the bound of Dantzig.
+ * Looks through the ways to fill a bar that are worth enough: a bounded knapsack by depth-first search, by worth for length, with the bound
+ * of Dantzig.
+ *
+ * @param least what a way has to be worth
+ * @param take is given each such way, with what it is worth and the room that is left, and says what the next has to be worth; nothing
+ *   ends the search
+ * @returns whether it came to its end
  */
-function worthMost({ lengths, kerf }: StockCutting, bar: number, worth: readonly number[], demand: readonly number[], price: number) {
-	const items = lengths
-		.map((length, i) => ({ i, size: length + kerf, worth: worth[i] }))
-		.filter(({ i, size, worth }) => worth > 0 && demand[i] > 0 && size <= bar + kerf + TINY)
-		.sort((a, b) => b.worth / b.size - a.worth / a.size);
-	const counts = lengths.map(() => 0);
-	const found: number[][] = [];
-	let [best, steps] = [price, 0];
-	const search = (k: number, room: number, value: number): void => {
-		if (steps++ > MOST_STEPS) return;
-		if (value > best + TINY) {
-			best = value;
-			found.push([...counts]);
-		}
-		if (k === items.length || value + (room + TINY) * (items[k].worth / items[k].size) <= best + TINY) return;
-		const { i, size, worth: each } = items[k];
-		const most = Math.min(demand[i], Math.floor((room + TINY) / size));
-		for (let n = most; n >= 0; n--) {
-			counts[i] = n;
-			search(k + 1, room - n * size, value + n * each);
-		}
-		counts[i] = 0;
-	};
-	search(0, bar + kerf, 0);
-	return { counts: found.slice(-4), searched: steps <= MOST_STEPS };
-}
-
-/** All ways to fill a bar, to which nothing can be added, that are worth at least so much; nothing where there are too many. */
-function worthAtLeast(
+function fillings(
 	{ lengths, demand, kerf }: StockCutting,
 	bar: number,
 	worth: readonly number[],
-	least: number
-): number[][] | undefined {
+	least: number,
+	take: (counts: readonly number[], value: number, room: number) => number | undefined
+): boolean {
 	const items = lengths
 		.map((length, i) => ({ i, size: length + kerf, worth: worth[i] }))
-		.filter(({ size }) => size <= bar + kerf + TINY)
+		.filter(({ i, size }) => demand[i] > 0 && size <= bar + kerf + TINY)
 		.sort((a, b) => b.worth / b.size - a.worth / a.size);
 	const counts = lengths.map(() => 0);
-	const found: number[][] = [];
 	let steps = 0;
 	const search = (k: number, room: number, value: number): boolean => {
-		if (steps++ > MOST_STEPS || found.length > MOST_PATTERNS) return false;
+		if (steps++ > MOST_STEPS) return false;
+		const best = k === items.length ? value : value + (room + TINY) * (items[k].worth / items[k].size);
+		if (best < least - TINY) return true;
 		if (k === items.length) {
-			const full = items.every(({ i, size }) => counts[i] === demand[i] || size > room + TINY);
-			if (full && value >= least - TINY) found.push([...counts]);
-			return true;
+			const next = take(counts, value, room);
+			if (next !== undefined) least = next;
+			return next !== undefined;
 		}
-		if (value + (room + TINY) * (items[k].worth / items[k].size) < least - TINY) return true;
 		const { i, size, worth: each } = items[k];
 		const most = Math.min(demand[i], Math.floor((room + TINY) / size));
 		for (let n = most; n >= 0; n--) {
@@ -307,5 +285,26 @@ function worthAtLeast(
 		counts[i] = 0;
 		return true;
 	};
-	return search(0, bar + kerf, 0) ? found : undefined;
+	return search(0, bar + kerf, 0);
+}
+
+/** The last few ways to fill a bar that are worth more than it costs, each better than the one before, and whether the best is one of them. */
+function worthMost(problem: StockCutting, bar: number, worth: readonly number[], price: number) {
+	const found: number[][] = [];
+	const searched = fillings(problem, bar, worth, price + 2 * TINY, (counts, value) => {
+		found.push([...counts]);
+		return value + 2 * TINY;
+	});
+	return { counts: found.slice(-4), searched };
+}
+
+/** All ways to fill a bar, to which nothing can be added, that are worth at least so much; nothing where there are too many. */
+function worthAtLeast(problem: StockCutting, bar: number, worth: readonly number[], least: number): number[][] | undefined {
+	const { lengths, demand, kerf } = problem;
+	const found: number[][] = [];
+	const searched = fillings(problem, bar, worth, least, (counts, _, room) => {
+		if (lengths.every((length, i) => counts[i] === demand[i] || length + kerf > room + TINY)) found.push([...counts]);
+		return found.length > MOST_PATTERNS ? undefined : least;
+	});
+	return searched ? found : undefined;
 }
