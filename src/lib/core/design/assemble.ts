@@ -11,7 +11,7 @@ import { BODY, frontsOf, linkIn, movesOf, movingIn, statesOf, type Moving } from
 import { idOf, partOf, shapeIn, solidBoxOf } from './parts';
 import { calledOf, Resolver, type DesignSurroundings, type Instance, type NodeFault } from './resolve';
 import { MOST, type Design } from './schema';
-import { droopMargins, hingeMargins, overlapMargins, stillIn, sunkMargins, wallMargins } from './inner-margins';
+import { droopMargins, hingeMargins, idleMargins, overlapMargins, stillIn, sunkMargins, wallMargins } from './inner-margins';
 import { accessOf, slatsOf, standingIn, surfacesOf, type InState } from './uses';
 import { floorUnder } from './vehicle-places';
 
@@ -272,6 +272,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 				...wallMargins(around.interior, leaves, ids),
 				...hingeMargins(moving, leaves, links, ids),
 				...droopMargins(moving, leaves, links, standing, around.interior),
+				...idleMargins(moving, leaves, links, states),
 				...overlapMargins(leaves, links, states),
 				...sunkMargins(leaves, states),
 				...faults.map(({ path, message }) => missing(`made-${idOf(path)}`, `“${path || 'the whole'}” can be made`, message, undefined, ids))

@@ -184,6 +184,37 @@ describe('what hangs in the air by its joint', () => {
 		).toEqual([]));
 });
 
+describe('a lid of a chest', () => {
+	const side = (y: object, to: number) => panel('y', { from: 200, size: 600 }, y, { from: 0, to });
+	/** A chest with ends that stand up above its lid, or not, and what else is in it. */
+	const chest = (turns: number, more: object = {}, opens: string[] = ['day'], to = 388) => ({
+		left: side({ from: 300 }, to),
+		right: side({ to: -300 }, to),
+		lid: {
+			kind: 'group',
+			opens,
+			joint: { kind: 'hinge', axis: 'y', x: 'board.front', z: 'board.top', turns },
+			nodes: {
+				board: panel('z', { from: 200, size: 600 }, to > 400 ? { middle: 0, size: 590 } : { middle: 0, size: 624 }, { from: 388 })
+			}
+		},
+		...more
+	});
+	const shelf = (z: number) => ({ shelf: panel('z', { from: 300, size: 400 }, { from: -300, to: 300 }, { from: z }) });
+	const swings = /open “?lid|lid.*(swing|opens)/i;
+	it('swings up beside nothing', () => expect(clashes(plan(chest(90))).join()).not.toMatch(swings));
+	it('meets its own ends where it opens down', () => expect(clashes(plan(chest(-90))).join()).toMatch(swings));
+	it('meets a shelf of its own piece above it, and not one that is high enough', () => {
+		expect(clashes(plan(chest(90, shelf(700), ['day'], 1500))).join()).toMatch(swings);
+		expect(clashes(plan(chest(90, shelf(1100), ['day'], 1500))).join()).not.toMatch(swings);
+	});
+	it('that is opened at no time is asked about', () => {
+		const idle = (opens: string[]) => findingsOf(plan(chest(90, {}, opens))).filter(({ title }) => /moved at some time/.test(title));
+		expect(idle([]).map(({ status }) => status)).toEqual(['tight']);
+		expect(idle(['day'])).toEqual([]);
+	});
+});
+
 describe('what bears, and what falls', () => {
 	const bought = (size: number) => ({
 		kind: 'bought',

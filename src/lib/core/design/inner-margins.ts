@@ -1,4 +1,4 @@
-import { boxRound, middleBetween, middleOf, type Box } from '../geometry/vector';
+import { boxRound, middleBetween, middleOf, type Box, type Vec3 } from '../geometry/vector';
 import { SIDES, type Interior } from '../interior';
 import type { InnerMargin, Link, Part, PieceState } from '../pieces/assembly';
 import { reachOn } from '../pieces/making';
@@ -155,6 +155,10 @@ const ARM = 15;
 /** A board that takes up no more height than this besides its thickness lies level; a foot no higher than this stands, mm. */
 const LEVEL = 1;
 
+/** The middle of what moves with a link, as it was built. */
+const middleTurning = (leaves: readonly Leaf[], links: readonly Link[], link: string): Vec3 =>
+	middleOf(boxRound(leaves.filter((leaf) => leaf.part && movesAlong(links, leaf.link, link))));
+
 /** Level boards at a hinge with nothing under them: they swing down, but for a stay, a bracket or a wire. */
 export function droopMargins(
 	moving: readonly Moving[],
@@ -207,8 +211,32 @@ export function droopMargins(
 				unit: 'count',
 				comfort: 0,
 				why: 'It lies level at its hinge and on nothing else: it swings down. Put a ledge or a leg under it, or say that a stay, a bracket or wires hold it.',
-				at: middleOf(boxRound(leaves.filter((leaf) => leaf.part && movesAlong(links, leaf.link, link.id)))),
+				at: middleTurning(leaves, links, link.id),
 				states
+			}
+		];
+	});
+}
+
+/** What has a joint and never moves by it: nobody has said when it opens, and so nothing asks whether it can. */
+export function idleMargins(
+	moving: readonly Moving[],
+	leaves: readonly Leaf[],
+	links: readonly Link[],
+	all: readonly PieceState[]
+): InnerMargin[] {
+	return moving.flatMap(({ link, instance, node: { joint } }): InnerMargin[] => {
+		if (!joint || joint.kind === 'carried' || all.some(({ joints }) => (joints[link.id] ?? 0) !== 0)) return [];
+		return [
+			{
+				id: `idle-${link.id}`,
+				title: `“${calledOf(instance)}” is moved at some time`,
+				margin: 0,
+				unit: 'count',
+				comfort: 1,
+				why: 'It has a joint, but no arrangement moves it and no use opens it: whether it can move is not asked. Say when it opens, or add an arrangement in which it is moved.',
+				at: middleTurning(leaves, links, link.id),
+				states: all.map(({ id }) => id)
 			}
 		];
 	});
