@@ -6,6 +6,7 @@ import {
 	conversionFindings,
 	findingsOf,
 	fixesFor,
+	joinedFindings,
 	restraintFindings,
 	strengthFindings,
 	worstFirst,
@@ -45,6 +46,7 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 		findingsOf(plan, tolerances),
 		conversionFindings(plan),
 		strengthFindings(plan),
+		joinedFindings(plan),
 		restraintFindings(plan, await createHighs())
 	);
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import createHighs, { type Highs } from 'highs';
 import highsWasm from 'highs/runtime?url';
-import { restraintFindings, strengthsOf, type Finding } from '../core/checks';
+import { joinedFindings, restraintFindings, strengthsOf, type Finding } from '../core/checks';
 import { sceneOf } from '../core/derive';
 import { shareStructure } from '../core/plan/share';
 import type { Plan } from '../core/plan';
@@ -49,7 +49,7 @@ const strength = {
 					modes: inEach((scene) => strengthIn(scene, present)),
 					loads: inEach((scene) => loadIn(scene, present)),
 					restraints: inEach((scene) => (scene.mode.use === 'drive' ? restraintsIn(scene, present, highs) : [])),
-					findings: [...step.value, ...restraintFindings(present, highs)]
+					findings: [...step.value, ...joinedFindings(present), ...restraintFindings(present, highs)]
 				};
 			}
 			report(step.value / modes.length);

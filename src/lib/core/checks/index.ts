@@ -7,6 +7,7 @@ export { measureNext, type NextMeasurement } from './measure-next';
 export { CHECKS } from './registry';
 export { findingsOf, resultId, resultsIn, statusOf, toleranceKey, worstFirst, type Tolerances } from './run';
 export { settlingTurns } from './settling';
+export { joinedFindings } from './joined';
 export { restraintFindings } from './restraint';
 export { strengthFindings, strengthsOf } from './strength';
 export { allTolerances, tolerancesOf } from './tolerance';

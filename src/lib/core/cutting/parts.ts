@@ -1,6 +1,8 @@
 import { area, bounds, type Polygon } from '../geometry/polygon';
+import { connectionsOf, holesByPart, type Hole } from '../connections';
 import { assemblyOf, interiorOf } from '../derive';
 import { holesIn } from '../fastening';
+import { vec3 } from '../geometry/vector';
 import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
 import { guessesOf, type Guess } from './guesses';
@@ -29,8 +31,16 @@ export interface PartLine {
 	shaped: boolean;
 	/** Of one, kg. */
 	weight: number;
+	/** Where it is drilled for its joints: copies that are drilled alike together, by their place among the copies. */
+	drilled: Drilled[];
 	/** Sizes of the vehicle that it is cut by and that are only guessed, what moves it most first. */
 	guesses: readonly Guess[];
+}
+
+/** Holes for joints in some copies of a part, measured from the low corner of its outline and its lower face, mm. */
+export interface Drilled {
+	copies: number[];
+	holes: readonly Hole[];
 }
 
 /** To a tenth of a millimetre: nobody saws finer, and equal parts must compare equal. */
@@ -42,6 +52,7 @@ export function partsOf(plan: Plan): PartLine[] {
 	for (const piece of Object.values(plan.pieces)) {
 		const assembly = assemblyOf(piece, plan);
 		const guesses = guessesOf(piece, plan.vehicle, plan.stock, piece.kind === 'own' ? plan.pieces : ALONE);
+		const joints = holesByPart(assembly, connectionsOf(assembly, plan.stock, piece.joined));
 		const holes = holesIn(plan, interiorOf(plan.vehicle), piece, assembly);
 		for (const whole of assembly.parts) {
 			const drilled = holes.get(whole.id);
@@ -55,11 +66,32 @@ export function partsOf(plan: Plan): PartLine[] {
 					l.stock === line.stock &&
 					JSON.stringify([l.outline, l.cutOuts]) === JSON.stringify([line.outline, line.cutOuts])
 			);
+			const kept = same ?? { ...line, number: lines.length + 1 };
 			if (same) same.quantity++;
-			else lines.push({ ...line, number: lines.length + 1 });
+			else lines.push(kept);
+			addDrilled(kept, part, joints.get(whole.id) ?? []);
 		}
 	}
 	return lines;
+}
+
+/** To half a millimetre: nobody marks finer. */
+const half = (value: number) => Math.round(value * 2) / 2;
+
+/** Adds the holes of one more copy. */
+function addDrilled(line: PartLine, part: Part, found: readonly Hole[]): void {
+	const low = bounds(part.cut ?? part.outline);
+	const holes = found
+		.map(({ at, along, ...hole }): Hole => ({
+			...hole,
+			at: vec3(half(at.x - low.x[0]), half(at.y - low.y[0]), half(at.z)),
+			along: vec3(tenth(along.x) || 0, tenth(along.y) || 0, tenth(along.z) || 0),
+			...(hole.depth === undefined ? {} : { depth: half(hole.depth) })
+		}))
+		.sort((a, b) => a.at.x - b.at.x || a.at.y - b.at.y || a.at.z - b.at.z);
+	const alike = line.drilled.find((one) => JSON.stringify(one.holes) === JSON.stringify(holes));
+	if (alike) alike.copies.push(line.quantity - 1);
+	else line.drilled.push({ copies: [line.quantity - 1], holes });
 }
 
 function lineOf(piece: string, part: Part, { stock }: Plan, guesses: readonly Guess[]): PartLine {
@@ -84,6 +116,7 @@ function lineOf(piece: string, part: Part, { stock }: Plan, guesses: readonly Gu
 		})),
 		shaped: Math.abs(area(outline)) < x[1] * y[1] - 1,
 		weight: partMass({ ...part, outline }, stock),
+		drilled: [],
 		guesses
 	};
 }

@@ -1,6 +1,7 @@
 import type { Highs } from 'highs';
 import type { BarStock, Plan, SheetStock } from '../plan/plan';
 import type { Hardware, Piece } from '../pieces';
+import { connectionsOf, joinHardware } from '../connections';
 import { assemblyOf } from '../derive';
 import { fasteningHardware } from '../fastening';
 import { lidHardware, lidsOf } from '../structure';
@@ -152,7 +153,12 @@ export const shoppingWords = ({ name, quantity, unit, length }: ToBuy, mm: (valu
 
 function hardwareOfPiece(plan: Plan, piece: Piece): Hardware[] {
 	const assembly = assemblyOf(piece, plan);
-	return [...assembly.hardware, ...fasteningHardware(piece), ...lidHardware(lidsOf(assembly, plan.stock), piece.lids)];
+	return [
+		...assembly.hardware,
+		...fasteningHardware(piece),
+		...lidHardware(lidsOf(assembly, plan.stock), piece.lids),
+		...joinHardware(connectionsOf(assembly, plan.stock, piece.joined), piece.joined)
+	];
 }
 
 /** Everything that is bought ready made, equal things counted together, in the order of the pieces. */

@@ -17,6 +17,8 @@ export interface PlacedPiece {
 	held?: Piece['held'];
 	/** What holds its lids. */
 	lids?: Piece['lids'];
+	/** How its parts are joined. */
+	joined?: Piece['joined'];
 	parts: PlacedPart[];
 	pads: PlacedPad[];
 }
@@ -57,11 +59,12 @@ export function placePiece(
 	name: string,
 	assembly: Assembly,
 	state: PieceState,
-	{ held, lids }: Pick<Piece, 'held' | 'lids'> = {}
+	{ held, lids, joined }: Pick<Piece, 'held' | 'lids' | 'joined'> = {}
 ): PlacedPiece {
 	return {
 		...(held ? { held } : {}),
 		...(lids ? { lids } : {}),
+		...(joined ? { joined } : {}),
 		...posed(id, name, assembly, state.joints, state.out ?? [], padsIn(assembly, state.id)),
 		state
 	};

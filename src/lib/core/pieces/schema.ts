@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { fasteningSchema } from '../plan/fastening';
 import { tableOf } from '../plan/id';
+import { joinsSchema } from '../plan/join';
 import { lidHoldsSchema } from '../plan/lid';
 import { batteryBoxParams } from './battery-box/params';
 import { benchBoxParams } from './bench-box/params';
@@ -38,7 +39,8 @@ const entry = <const K extends string, S extends z.ZodObject>(kind: K, params: S
 		name: z.string().trim().min(1).max(120),
 		params,
 		held: tableOf(fasteningSchema).optional().describe('what holds it to the vehicle or to a neighbour'),
-		lids: lidHoldsSchema.optional().describe('what holds its lids, flaps and leaves up and shut')
+		lids: lidHoldsSchema.optional().describe('what holds its lids, flaps and leaves up and shut'),
+		joined: joinsSchema.optional().describe('how its parts are joined, where it is not as suits')
 	});
 
 /** A piece as the plan stores it: its kind, its name, the parameters of that kind and what holds it. */

@@ -6,7 +6,7 @@ import { Beam } from './beam';
 import { contactsOf } from './bearing';
 import type { Contact } from './contact';
 import type { Deflection, Elastic } from './elastic';
-import { stuffOf } from './grades';
+import { stuffOf } from '../plan/grades';
 import { memberOf, type Member, type Planned } from './members';
 import { Plate } from './plate';
 

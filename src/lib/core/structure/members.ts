@@ -4,7 +4,7 @@ import { vec2, vec3, type Vec2, type Vec3 } from '../geometry/vector';
 import { placePart, type PlacedPart, type PlacedPiece } from '../modes';
 import type { Grade } from '../plan/materials';
 import type { Elastic } from './elastic';
-import type { stuffOf } from './grades';
+import type { stuffOf } from '../plan/grades';
 import { sectionOf, type SectionSize } from './section';
 
 /**

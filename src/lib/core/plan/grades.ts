@@ -1,10 +1,12 @@
-import { gradeOf, type Grade, type Section } from '../plan/materials';
-import type { BarStock, SheetStock, Stock } from '../plan/plan';
-import { STARTING_STOCK } from '../plan/stock';
-import type { Part } from '../pieces';
+import { gradeOf, type Grade, type Section } from './materials';
+import type { BarStock, SheetStock, Stock } from './plan';
+import { STARTING_STOCK } from './stock';
 
 /** Of what and in which section a part is; nothing where nobody has said what its stock is made of. */
-export function stuffOf({ form, stock: id }: Pick<Part, 'form' | 'stock'>, stock: Stock): { grade: Grade; section: Section } | undefined {
+export function stuffOf(
+	{ form, stock: id }: { form: string; stock: string },
+	stock: Stock
+): { grade: Grade; section: Section } | undefined {
 	if (form === 'board') {
 		const sheet = known(id, stock.sheets[id], STARTING_STOCK.sheets);
 		return sheet.material && { grade: gradeOf(sheet.material, sheet.thickness), section: { shape: 'solid' } };

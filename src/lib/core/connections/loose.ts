@@ -1,0 +1,45 @@
+import { boxSeparation } from '../geometry/vector';
+import type { Assembly, Part } from '../pieces';
+import { bodiesOf, boxOfPart } from './bodies';
+import type { Joins } from '../plan/join';
+import type { Connection } from './connection';
+
+/** What is bought and touches a part this closely joins it, mm: connectors of tubes, hinges. */
+const TOUCH = 1.5;
+
+/** What is borne by none of the parts that move as one with it stands by itself: on the floor, at the wall, on its slides. */
+const standsAlone = ({ supports }: Pick<Assembly, 'supports'>, parts: readonly Part[]): boolean =>
+	supports.some(({ part, by, at }) => parts.some(({ id }) => id === part) && (at !== undefined || !parts.some(({ id }) => id === by)));
+
+/**
+ * Parts that move as one with others and are joined to none of them, group by group, the largest group of each body left out: they lie
+ * there. What stands on the floor or hangs on the wall by itself needs no joint, nor does what the plan says of.
+ */
+export function looseIn(
+	assembly: Pick<Assembly, 'links' | 'parts' | 'supports'>,
+	connections: readonly Connection[],
+	joins: Joins = {}
+): Part[][] {
+	return bodiesOf(assembly).flatMap((body) => {
+		const parts = body.filter(({ yields, form }) => !yields && form !== 'cloth');
+		const groupOf = new Map(parts.map(({ id }) => [id, id]));
+		const root = (id: string): string => {
+			const up = groupOf.get(id)!;
+			return up === id ? id : root(up);
+		};
+		const join = (a: string, b: string) => {
+			if (groupOf.has(a) && groupOf.has(b)) groupOf.set(root(a), root(b));
+		};
+		for (const { from, into, way } of connections) if (way !== 'nothing') join(from, into);
+		const boxes = new Map(parts.map((part) => [part.id, boxOfPart(part)]));
+		for (const one of parts)
+			if (one.form === 'bought')
+				for (const other of parts) if (boxSeparation(boxes.get(one.id)!, boxes.get(other.id)!) <= TOUCH) join(one.id, other.id);
+		const groups = new Map<string, Part[]>();
+		for (const part of parts) groups.set(root(part.id), [...(groups.get(root(part.id)) ?? []), part]);
+		const [, ...others] = [...groups.values()].sort((a, b) => b.length - a.length);
+		return others.filter(
+			(group) => group.some(({ form }) => form !== 'bought') && !standsAlone(assembly, group) && !group.some(({ id }) => joins[id])
+		);
+	});
+}
