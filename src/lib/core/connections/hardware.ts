@@ -32,6 +32,7 @@ export function joinHardware(connections: readonly Connection[], joins: Joins = 
 			add(BRACKET, BRACKETS_OF_PART);
 			add(SCREW_OF_BRACKET, SCREWS_OF_BRACKET * BRACKETS_OF_PART);
 		}
+	add('Wood glue, grams', Math.ceil(glueOf(connections)));
 	return [...counts].map(([name, count]) => ({ name, count }));
 }
 

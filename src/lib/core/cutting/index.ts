@@ -14,5 +14,5 @@ export {
 	type SheetJob,
 	type ToBuy
 } from './plan';
-export { partsOf, type PartLine } from './parts';
+export { partsOf, type Drilled, type PartLine } from './parts';
 export { layOutSheets, type Blank, type Cut, type PlacedBlank, type SheetLayout, type SheetPlan } from './sheets';

@@ -1,4 +1,4 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
+import { PDFDocument, StandardFonts } from 'pdf-lib';
 import {
 	guessesOfAll,
 	lineOfCopy,
@@ -13,41 +13,9 @@ import {
 import { stockOfPart } from '../pieces';
 import type { Plan } from '../plan';
 import { formatLength, formatMass, withUnits, type UnitSystem } from '../units';
-import { printable } from './letters';
+import { INK, MARGIN, PALE, Sheet, WIDE } from './page';
+import { joinList, partPages } from './pdf-parts';
 import { cutOutsOnSheet, outlineOnSheet } from './svg';
-
-/** A4 in PDF points, and its margin. */
-const [WIDE, HIGH, MARGIN] = [595.28, 841.89, 42];
-const INK = rgb(0.1, 0.09, 0.08);
-const PALE = rgb(0.45, 0.43, 0.4);
-
-/** A page with a pen that moves down it. */
-class Sheet {
-	page!: PDFPage;
-	y = 0;
-	constructor(
-		private readonly document: PDFDocument,
-		private readonly plain: PDFFont,
-		private readonly bold: PDFFont
-	) {
-		this.turnOver();
-	}
-	turnOver() {
-		this.page = this.document.addPage([WIDE, HIGH]);
-		this.y = HIGH - MARGIN;
-	}
-	need(height: number) {
-		if (this.y - height < MARGIN) this.turnOver();
-	}
-	text(words: string, x: number, size: number, bold = false, color = INK) {
-		this.page.drawText(printable(words), { x, y: this.y, size, font: bold ? this.bold : this.plain, color });
-	}
-	line(words: string, size: number, bold = false) {
-		this.need(size * 1.6);
-		this.y -= size * 1.45;
-		this.text(words, MARGIN, size, bold);
-	}
-}
 
 /** The workshop sheets of a plan as a PDF: parts list, shopping list, sheet layouts with the order of cuts, bars. */
 export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitSystem): Promise<Uint8Array> {
@@ -80,6 +48,8 @@ export async function cuttingPdf(plan: Plan, cutting: CuttingPlan, system: UnitS
 	if (cutting.bars.length > 0) sheet.turnOver();
 	for (const job of cutting.bars) barList(sheet, cutting, job, mm);
 	for (const job of cutting.cloths) clothPage(sheet, cutting, job, mm);
+	joinList(sheet, plan);
+	partPages(sheet, cutting, system);
 	return document.save();
 }
 

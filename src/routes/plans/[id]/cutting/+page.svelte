@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { SvelteSet } from 'svelte/reactivity';
 	import { Answer } from '$lib/client/answer.svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { boughtLengths, guessWords, type CuttingPlan } from '$lib/core/cutting';
@@ -7,8 +8,10 @@
 	import Cushions from '$lib/ui/Cushions.svelte';
 	import CutFiles from '$lib/ui/CutFiles.svelte';
 	import CutLayouts from '$lib/ui/CutLayouts.svelte';
+	import JoinsPane from '$lib/ui/JoinsPane.svelte';
 	import LengthField from '$lib/ui/LengthField.svelte';
 	import NumberField from '$lib/ui/NumberField.svelte';
+	import PartDrawing from '$lib/ui/PartDrawing.svelte';
 	import StatusMark from '$lib/ui/StatusMark.svelte';
 	import TemplateFiles from '$lib/ui/TemplateFiles.svelte';
 
@@ -21,6 +24,9 @@
 	$effect(() => {
 		if (workbench.derived) void answer.wait(workbench.derived.cut(session.plan));
 	});
+
+	/** Numbers of the parts whose drawings are open. */
+	const drawn = new SvelteSet<number>();
 
 	const mm = (value: number) => formatLength(value, preferences.units);
 	const guessed = $derived(cutting?.parts.filter(({ guesses }) => guesses.length > 0) ?? []);
@@ -121,6 +127,11 @@
 										{#if part.guesses.length > 0}<br /><span class="guess">{withUnits(guessWords(part.guesses, 1), preferences.units)}</span
 											>{/if}
 										{#each part.cutOuts as cut, i (i)}<br /><span class="quiet">with {cut.name}</span>{/each}
+										{#if part.drilled.some(({ holes }) => holes.length > 0)}
+											<details ontoggle={(event) => (event.currentTarget.open ? drawn.add(part.number) : drawn.delete(part.number))}>
+												<summary>Drawing with holes</summary>{#if drawn.has(part.number)}<PartDrawing {part} />{/if}
+											</details>
+										{/if}
 										{#if part.shaped || part.cutOuts.length > 0}
 											<details>
 												<summary>Template at full size</summary><TemplateFiles of="part/{part.number}" guesses={part.guesses} />
@@ -168,6 +179,7 @@
 						</tbody>
 					</table>
 				</div>
+				<JoinsPane {plan} onedit={(label, edits) => session.edit(label, edits)} />
 				<Cushions />
 				<p class="caution">
 					Saws take fingers: guard on, work clamped, both hands accounted for. Sheet dust and solvents want a mask and air. Dry-fit
@@ -240,6 +252,9 @@
 		border-top: 1px solid var(--rule);
 		vertical-align: top;
 		line-height: 1.25;
+	}
+	td.figures {
+		white-space: nowrap;
 	}
 	.price {
 		width: 84px;
