@@ -338,10 +338,12 @@ export function seatClearance(seat: SeatSolid, solid: Solid, limit = Infinity): 
 	const { x, y, z } = solid.box;
 	const sideways = Math.max(seat.y[0] - y[1], y[0] - seat.y[1]);
 	let least: Clearance | null = null;
-	const seen = solid.footprint ? rectangle(...x, ...z) : sideOutline(solid.corners);
+	// Its hull is worked out only where something is near enough.
+	let seen: Polygon | undefined;
 	for (const profile of seat.profiles) {
 		const p = bounds(profile);
 		if (Math.max(sideways, p.x[0] - x[1], x[0] - p.x[1], p.y[0] - z[1], z[0] - p.y[1]) > limit) continue;
+		seen ??= solid.footprint ? rectangle(...x, ...z) : sideOutline(solid.corners);
 		const margin = solid.footprint && !isBox(solid) ? levelRoom(seat, profile, solid) : Math.max(sideways, convexSeparation(seen, profile));
 		const middle = (Math.max(y[0], seat.y[0]) + Math.min(y[1], seat.y[1])) / 2;
 		const atX = p.x[0] >= x[0] ? x[1] : x[0];
