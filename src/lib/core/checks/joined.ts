@@ -52,7 +52,7 @@ function resultOf(piece: PlacedPiece, stock: Stock): Result | undefined {
 		return {
 			...common,
 			unknown: true,
-			why: `${first.name} lies against nothing that moves with it, and nobody has said what holds it.${more} Say in Cutting whether it stands loose, or what it is fixed by.`
+			why: `${first.name} is joined to nothing else of what moves with it, and nobody has said what holds it.${more} Say in Cutting whether it stands loose, or what it is fixed by.`
 		};
 	}
 	const count = connections.reduce((sum, { fasteners }) => sum + fasteners.length, 0);

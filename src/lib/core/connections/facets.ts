@@ -34,7 +34,7 @@ const PARALLEL = 1 - 5e-5;
 /** Planes that are a little askew stand so much closer or further elsewhere in a vehicle, mm. */
 const ASKEW = 60;
 /** What two faces share is at least so wide, mm, to be joined there. */
-const LEAST_SHARED = 5;
+const LEAST_SHARED = 3;
 
 /** The unit vectors of a frame in the vehicle. */
 const axisOf = ({ rotation: [x, y, z] }: Pose, axis: 'x' | 'y' | 'z'): Vec3 => vec3(x[axis], y[axis], z[axis]);

@@ -7,9 +7,12 @@ import type { Connection } from './connection';
 /** What is bought and touches a part this closely joins it, mm: connectors of tubes, hinges. */
 const TOUCH = 1.5;
 
-/** What is borne by none of the parts that move as one with it stands by itself: on the floor, at the wall, on its slides. */
-const standsAlone = ({ supports }: Pick<Assembly, 'supports'>, parts: readonly Part[]): boolean =>
-	supports.some(({ part, by, at }) => parts.some(({ id }) => id === part) && (at !== undefined || !parts.some(({ id }) => id === by)));
+/** Ways of being borne that are fastened, whether the two touch or something packs the gap. */
+const FASTENED: readonly Assembly['supports'][number]['kind'][] = ['ledger', 'wall bracket', 'hinge'];
+
+/** Some parts of a body stand by themselves when something else than the rest of the body bears one: the floor, the wall, a slide. */
+const standsAlone = ({ supports }: Pick<Assembly, 'supports'>, group: readonly Part[], body: readonly Part[]): boolean =>
+	supports.some(({ part, by, at }) => group.some(({ id }) => id === part) && (at !== undefined || !body.some(({ id }) => id === by)));
 
 /**
  * Parts that move as one with others and are joined to none of them, group by group, the largest group of each body left out: they lie
@@ -31,6 +34,7 @@ export function looseIn(
 			if (groupOf.has(a) && groupOf.has(b)) groupOf.set(root(a), root(b));
 		};
 		for (const { from, into, way } of connections) if (way !== 'nothing') join(from, into);
+		for (const { part, by, kind } of assembly.supports) if (FASTENED.includes(kind)) join(part, by);
 		const boxes = new Map(parts.map((part) => [part.id, boxOfPart(part)]));
 		for (const one of parts)
 			if (one.form === 'bought')
@@ -39,7 +43,7 @@ export function looseIn(
 		for (const part of parts) groups.set(root(part.id), [...(groups.get(root(part.id)) ?? []), part]);
 		const [, ...others] = [...groups.values()].sort((a, b) => b.length - a.length);
 		return others.filter(
-			(group) => group.some(({ form }) => form !== 'bought') && !standsAlone(assembly, group) && !group.some(({ id }) => joins[id])
+			(group) => group.some(({ form }) => form !== 'bought') && !standsAlone(assembly, group, body) && !group.some(({ id }) => joins[id])
 		);
 	});
 }

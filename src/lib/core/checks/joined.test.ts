@@ -1,0 +1,53 @@
+import { describe, expect, it } from 'vitest';
+import type { Nodes } from '../design/schema';
+import { applyEdits, type Plan } from '../plan';
+import { plainVehicle, planIn, withPiece } from '../testing/plans';
+import { joinedFindings } from '.';
+
+const plan = (nodes: object): Plan =>
+	withPiece(planIn(plainVehicle([[0, 800]], 1900, 4000)), 'mine', 'own', {
+		height: 400,
+		start: 200,
+		design: { asBuilt: 'As built', sizes: {}, nodes: nodes as Nodes, poses: {} }
+	});
+const panel = (stock: string, normal: string, x: object, y: object, z: object) => ({ kind: 'panel', stock, normal, x, y, z });
+const box = (stock: string, more: object = {}) => ({
+	left: panel(stock, 'y', { from: 200, size: 600 }, { from: 300 }, { from: 0, to: 400 }),
+	right: panel(stock, 'y', { from: 200, size: 600 }, { to: -300 }, { from: 0, to: 400 }),
+	top: panel(stock, 'z', { from: 200, size: 600 }, { from: 'right.right', to: 'left.left' }, { from: 400 }),
+	...more
+});
+const found = (of: Plan) => joinedFindings(of).filter(({ subjects }) => subjects.includes('mine'));
+const said = (of: Plan, joined: object) => applyEdits(of, [{ path: ['pieces', 'mine', 'joined'], value: joined }]);
+
+describe('what is joined', () => {
+	it('is clear where screws hold, in every mode in which it is there', () => {
+		const [one, ...others] = found(plan(box('ply-15')));
+		expect(others).toEqual([]);
+		expect(one).toMatchObject({ status: 'clear', modes: ['day', 'night'] });
+		expect(one.why).toMatch(/^2 joints with/);
+	});
+	it('is glued and pinned where screws would split it, and that is clear as well', () =>
+		expect(found(plan(box('ply-9'))).map(({ status }) => status)).toEqual(['clear']));
+	it('is a question where nothing that is usual holds', () => {
+		const [one] = found(plan(box('ply-4')));
+		expect(one.status).not.toBe('clear');
+		expect(one.why).toMatch(/too thin/);
+	});
+	it('is a clash where the plan says what cannot be done, and the two are named', () => {
+		const [one] = found(said(plan(box('ply-15')), { 'left+top': 'bolts' }));
+		expect(one.status).toBe('clash');
+		expect(one.why).toMatch(/top and left cannot be joined by bolts|left and top cannot be joined by bolts/i);
+	});
+	it('asks what holds a part that nothing touches, until the plan says so', () => {
+		const alone = plan(box('ply-15', { shelf: panel('ply-15', 'z', { from: 300, size: 300 }, { middle: 0, size: 300 }, { from: 200 }) }));
+		const [one] = found(alone);
+		expect(one).toMatchObject({ status: 'unmeasured', unknown: true });
+		expect(one.why).toMatch(/shelf is joined to nothing/i);
+		expect(found(said(alone, { shelf: 'brackets' })).map(({ status }) => status)).toEqual(['clear']);
+	});
+	it('that is said not to be joined is loose', () => {
+		const [one] = found(said(plan(box('ply-15')), { 'left+top': 'nothing', 'right+top': 'nothing' }));
+		expect(one.status).toBe('unmeasured');
+	});
+});
