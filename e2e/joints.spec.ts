@@ -31,10 +31,12 @@ test('a builder asks how it is joined, has it dowelled instead, and reads where 
 	await expect.poll(async () => (await planFile(page)).plan).toEqual(before);
 
 	// A part opens to its drawing, and the figures below it say where each hole is.
-	const part = page.getByRole('row', { name: /Bench top left/ });
-	await part.getByText('Drawing with holes').click();
-	await expect(part.getByRole('img', { name: /Bench top left: 1900 mm by 460 mm/ })).toBeVisible();
-	await expect(part.getByText('From this face: drill 3.5 mm right through, sunk to 6 mm:')).toBeVisible();
-	await expect(part.getByText(/^6 from the lower edge, along from the left end at 30, /)).toBeVisible();
+	await page
+		.getByRole('row', { name: /Bench top left/ })
+		.getByRole('button', { name: 'Drawing with holes' })
+		.click();
+	await expect(page.getByRole('img', { name: /Bench top left: 1900 mm by 460 mm/ })).toBeVisible();
+	await expect(page.getByText('From this face: drill 3.5 mm right through, sunk to 6 mm:')).toBeVisible();
+	await expect(page.getByText(/^6 from the lower edge, along from the left end at 30, /)).toBeVisible();
 	expect((await new AxeBuilder({ page }).include('[aria-label="Joints"]').analyze()).violations).toEqual([]);
 });

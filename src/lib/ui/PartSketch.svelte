@@ -20,7 +20,7 @@
 
 <style>
 	svg {
-		width: 100%;
+		width: min(100%, 420px);
 		height: auto;
 		display: block;
 	}

@@ -128,9 +128,13 @@
 											>{/if}
 										{#each part.cutOuts as cut, i (i)}<br /><span class="quiet">with {cut.name}</span>{/each}
 										{#if part.drilled.some(({ holes }) => holes.length > 0)}
-											<details ontoggle={(event) => (event.currentTarget.open ? drawn.add(part.number) : drawn.delete(part.number))}>
-												<summary>Drawing with holes</summary>{#if drawn.has(part.number)}<PartDrawing {part} />{/if}
-											</details>
+											<br /><button
+												type="button"
+												class="opens"
+												aria-expanded={drawn.has(part.number)}
+												onclick={() => (drawn.delete(part.number) ? undefined : drawn.add(part.number))}
+												>{drawn.has(part.number) ? '▾' : '▸'} Drawing with holes</button
+											>
 										{/if}
 										{#if part.shaped || part.cutOuts.length > 0}
 											<details>
@@ -143,6 +147,7 @@
 									<td class="figures">{mm(part.thickness)}</td>
 									<td class="figures">{formatMass(part.weight, preferences.units)}</td>
 								</tr>
+								{#if drawn.has(part.number)}<tr><td></td><td colspan="6" class="drawing"><PartDrawing {part} /></td></tr>{/if}
 							{/each}
 						</tbody>
 					</table>
@@ -262,6 +267,14 @@
 
 	details {
 		font-size: 12px;
+	}
+	.opens {
+		font-size: 12px;
+		color: var(--ink-soft);
+		cursor: pointer;
+	}
+	.drawing {
+		border-top: none;
 	}
 	summary {
 		cursor: pointer;
