@@ -38,8 +38,10 @@ export interface Connection {
 	/** Length and width of what the two share, mm. */
 	size: [number, number];
 	fasteners: Fastener[];
-	/** Angle brackets, with four screws each. */
+	/** Angle brackets, held by two screws in either part, or bolts where it is metal. */
 	brackets: number;
+	/** How many of the two are metal. */
+	metal: 0 | 1 | 2;
 	/** Face that is glued, mm². */
 	glued: number;
 	/** A part that would be in the way of the driver: this is joined before that is there. */
@@ -436,6 +438,7 @@ function joinedIn(parts: readonly Part[], stock: Stock, joins: Joins): Connectio
 				way: made || joins[key] ? said! : usual!.way,
 				said: Boolean(said && (made || joins[key])),
 				at: out(seam.sides[0], at((long[0] + long[1]) / 2, (wide[0] + wide[1]) / 2), 0),
+				metal: (Number(seam.sides[0].metal) + Number(seam.sides[1].metal)) as Connection['metal'],
 				outward: seam.sides[0].facet.outward,
 				size: [long[1] - long[0], wide[1] - wide[0]],
 				...chosen

@@ -126,6 +126,15 @@ describe('bars', () => {
 			{ name: 'Countersunk screw 3.5 × 16', count: 4 }
 		]);
 	});
+	it('of metal take bolts in their half of a bracket', () => {
+		const runner = barIn('runner', 'Runner', 'batten-45x45', 'body', { x: [0, 1500], y: [0, 45], z: [400, 445] }, 'x');
+		const leg = barIn('leg', 'Leg', 'angle-40', 'body', { x: [200, 240], y: [0, 40], z: [0, 400] }, 'z');
+		expect(joinHardware(made([runner, leg]))).toEqual([
+			{ name: 'Angle bracket 40 × 40', count: 1 },
+			{ name: 'Countersunk screw 3.5 × 16', count: 2 },
+			{ name: 'Hexagon bolt M5 × 16, with nut and two washers', count: 2 }
+		]);
+	});
 	it('cross with two screws askew, so that they cannot turn', () => {
 		const [joint] = made([
 			barIn('low', 'low', 'batten-45x45', 'body', { x: [0, 45], y: [0, 600], z: [0, 45] }, 'y'),
