@@ -1,6 +1,6 @@
 import { vec3, type Vec3 } from '../geometry/vector';
 import type { Assembly, Part } from '../pieces';
-import type { Connection, Fastener } from './connection';
+import type { Connection, Fastener } from './fastener';
 import { within } from './facets';
 import { drillOf, holesOf } from './screws';
 

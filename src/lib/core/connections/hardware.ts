@@ -1,6 +1,6 @@
 import type { Hardware } from '../pieces';
 import type { Joins } from '../plan/join';
-import type { Connection, Fastener } from './connection';
+import type { Connection, Fastener } from './fastener';
 
 /** Brackets have two screws in either part, or bolts where it is metal. */
 const IN_EITHER = 2;

@@ -2,7 +2,7 @@ import { boxSeparation } from '../geometry/vector';
 import type { Assembly, Part } from '../pieces';
 import { bodiesOf, boxOfPart } from './bodies';
 import type { Joins } from '../plan/join';
-import type { Connection } from './connection';
+import type { Connection } from './fastener';
 
 /** What is bought and touches a part this closely joins it, mm: connectors of tubes, hinges. */
 const TOUCH = 1.5;

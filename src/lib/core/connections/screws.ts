@@ -22,7 +22,7 @@ export interface Bite {
 	through: number;
 	/** How much lies behind that, straight on. */
 	into: number;
-	/** How wide the wood is across the screw there: thickness of an edge, width of a bar. */
+	/** How wide the wood is across the screw there, twice the way to its nearest edge: in the middle of an edge its thickness. */
 	wide: number;
 	/** What of it the screw goes into: a face or the side of a bar, the edge of a board, the end of a bar. */
 	kind: 'face' | 'edge' | 'end';
