@@ -49,6 +49,21 @@ describe('nook check', () => {
 	});
 });
 
+describe('nook joints', () => {
+	it('tells how parts are joined, and exits 1 when that cannot be done as the plan says', async () => {
+		const { code, out } = await nook('joints', hatchback);
+		expect(code).toBe(EXIT.fine);
+		expect(out).toContain('Leg to Cross-bar rear: a bracket');
+		const plan = planOf(hatchback);
+		const [piece] = Object.keys(plan.pieces);
+		const { pieces } = JSON.parse((await nook('joints', hatchback, '--json')).out);
+		const key = pieces[0].joints.find(({ way }: { way: string }) => way === 'brackets').key;
+		const bolted = applyEdits(plan, [{ path: ['pieces', piece, 'joined'], value: { [key]: 'bolts' } }]);
+		const told = await nook('joints', file(writePlanFile(bolted)));
+		expect([told.code, told.out.includes('cannot be done here')]).toEqual([EXIT.clash, true]);
+	});
+});
+
 describe('nook parts, cut and schema', () => {
 	it('list every part', async () => {
 		const { out, code } = await nook('parts', van, '--json');

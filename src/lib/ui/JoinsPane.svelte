@@ -61,7 +61,7 @@
 			</select></label
 		>
 	</div>
-	<div class="card list">
+	<div class="card ruled">
 		{#each loose as [first, ...more] (first.id)}
 			<div class="loose">
 				<StatusMark status={said[first.id] ? 'clear' : 'unmeasured'} />
@@ -142,10 +142,6 @@
 		font-size: 12px;
 		color: var(--ink-soft);
 	}
-	.list {
-		overflow-x: auto;
-		padding: 4px 10px;
-	}
 	.loose {
 		display: flex;
 		flex-wrap: wrap;
@@ -153,22 +149,6 @@
 		align-items: center;
 		padding: 4px 0;
 		font-size: 12.5px;
-	}
-	table {
-		width: 100%;
-		font-size: 12.5px;
-		border-collapse: collapse;
-	}
-	th {
-		text-align: left;
-		font-weight: 600;
-		padding: 4px 6px 4px 0;
-	}
-	td {
-		padding: 3px 6px 3px 0;
-		border-top: 1px solid var(--rule);
-		vertical-align: top;
-		line-height: 1.25;
 	}
 	td .field {
 		min-width: 132px;

@@ -114,7 +114,7 @@
 		<div class="columns">
 			<section>
 				<h2>Parts</h2>
-				<div class="card list">
+				<div class="card ruled">
 					<table>
 						<thead><tr><th>No.</th><th>Qty</th><th>Part</th><th>Length</th><th>Width</th><th>Thick</th><th>Weight</th></tr></thead>
 						<tbody>
@@ -153,7 +153,7 @@
 					</table>
 				</div>
 				<h2>To buy</h2>
-				<div class="card list">
+				<div class="card ruled">
 					<table>
 						<thead><tr><th>What</th><th>How many</th><th>Price of one</th><th>Cost</th></tr></thead>
 						<tbody>
@@ -238,26 +238,6 @@
 		font-size: 15px;
 		margin: 10px 0 6px;
 	}
-	.list {
-		overflow-x: auto;
-		padding: 4px 10px;
-	}
-	table {
-		width: 100%;
-		font-size: 12.5px;
-		border-collapse: collapse;
-	}
-	th {
-		text-align: left;
-		font-weight: 600;
-		padding: 4px 6px 4px 0;
-	}
-	td {
-		padding: 3px 6px 3px 0;
-		border-top: 1px solid var(--rule);
-		vertical-align: top;
-		line-height: 1.25;
-	}
 	td.figures {
 		white-space: nowrap;
 	}
@@ -273,7 +253,7 @@
 		color: var(--ink-soft);
 		cursor: pointer;
 	}
-	.drawing {
+	td.drawing {
 		border-top: none;
 	}
 	summary {
