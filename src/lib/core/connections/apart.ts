@@ -25,18 +25,41 @@ function apart(a: Fastener, b: Fastener): number {
 	return Math.sqrt(dot(gap, gap));
 }
 
-function meet(a: Fastener, b: Fastener): boolean {
-	const room = (a.diameter + b.diameter) / 2 + BETWEEN;
-	const far = a.length + b.length + room;
-	const near = (['x', 'y', 'z'] as const).every((axis) => Math.abs(a.head[axis] - b.head[axis]) < far);
-	return near && apart(a, b) < room;
+const meet = (a: Fastener, b: Fastener): boolean => apart(a, b) < (a.diameter + b.diameter) / 2 + BETWEEN;
+
+/** Fasteners whose middles are further apart than this along any axis do not meet: the longest is 160 mm, mm. */
+const CELL = 180;
+
+/** Fasteners that are there already, by where they are. */
+export class Placed {
+	private readonly cells = new Map<string, Fastener[]>();
+
+	private cellOf({ head, tip }: Fastener): [number, number, number] {
+		return [(head.x + tip.x) / 2, (head.y + tip.y) / 2, (head.z + tip.z) / 2].map((v) => Math.floor(v / CELL)) as [number, number, number];
+	}
+
+	add(fastener: Fastener): void {
+		const key = this.cellOf(fastener).join();
+		const known = this.cells.get(key);
+		if (known) known.push(fastener);
+		else this.cells.set(key, [fastener]);
+	}
+
+	/** Whether none of them meets a fastener. */
+	leaves(fastener: Fastener): boolean {
+		const [x, y, z] = this.cellOf(fastener);
+		const near = [-1, 0, 1];
+		return near.every((i) =>
+			near.every((k) => near.every((m) => (this.cells.get([x + i, y + k, z + m].join()) ?? []).every((other) => !meet(fastener, other))))
+		);
+	}
 }
 
 /** How far along a seam one of its fasteners is moved where it meets another, in turn, mm. */
 const ASIDE = [8, -8, 16, -16, 24, -24, 32, -32];
 
-/** Moves what meets something that is there already along its seam; what finds no room is told. */
-export function cleared(made: Made, { sides: [one], shared: { outline, openings } }: Seam, placed: readonly Fastener[]): Made {
+/** Moves what meets something that is there already along its seam, and adds it; what finds no room is told. */
+export function cleared(made: Made, { sides: [one], shared: { outline, openings } }: Seam, placed: Placed): Made {
 	const { at } = spread(outline);
 	const origin = out(one, vec2(0, 0), 0);
 	/** Where it passes the plane of the seam it is still in it. */
@@ -49,14 +72,15 @@ export function cleared(made: Made, { sides: [one], shared: { outline, openings 
 	const fasteners: Fastener[] = [];
 	let fault = made.fault;
 	for (const fastener of made.fasteners) {
-		const free = (where: Fastener) => [placed, fasteners].every((others) => others.every((other) => !meet(where, other)));
 		const moved = (by: number): Fastener => {
 			const to = out(one, at(by, 0), 0);
 			const shifted = (p: Vec3) => vec3(p.x + to.x - origin.x, p.y + to.y - origin.y, p.z + to.z - origin.z);
 			return { ...fastener, head: shifted(fastener.head), tip: shifted(fastener.tip) };
 		};
-		const room = free(fastener) ? 0 : ASIDE.find((by) => free(moved(by)) && inSeam(moved(by)));
-		fasteners.push(moved(room ?? 0));
+		const room = placed.leaves(fastener) ? 0 : ASIDE.find((by) => placed.leaves(moved(by)) && inSeam(moved(by)));
+		const found = moved(room ?? 0);
+		placed.add(found);
+		fasteners.push(found);
 		if (room === undefined) fault ??= 'meets another';
 	}
 	return { ...made, fasteners, ...(fault ? { fault } : {}) };

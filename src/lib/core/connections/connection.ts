@@ -3,9 +3,9 @@ import { remember } from '../memory';
 import type { Assembly, Part } from '../pieces';
 import type { Stock } from '../plan';
 import { ALL_JOINS, joinKey, type Joins, type JoinWay } from '../plan/join';
-import { cleared } from './apart';
+import { cleared, Placed } from './apart';
 import { bodiesOf, boxOfPart } from './bodies';
-import type { Connection, Fastener } from './fastener';
+import type { Connection } from './fastener';
 import { out, seamsOf, spread, type Boxed, type Seam } from './seams';
 import { madeBy, NOTHING, usualWay, type Made } from './ways';
 
@@ -53,13 +53,11 @@ function joinedIn(parts: readonly Part[], stock: Stock, joins: Joins): Connectio
 		const key = joinKey(seam.sides[0].part.id, seam.sides[1].part.id);
 		pairs.set(key, [...(pairs.get(key) ?? []), seam]);
 	}
-	const placed: Fastener[] = [];
+	const placed = new Placed();
 	return [...pairs].flatMap(([key, seams]) =>
 		chosenFor(seams, joins, key, body).map(({ seam, way, said, made }): Connection => {
 			const { sides, shared } = seam;
 			const { long, wide } = spread(shared.outline);
-			const free = cleared(made, seam, placed);
-			placed.push(...free.fasteners);
 			return {
 				key,
 				way,
@@ -68,7 +66,7 @@ function joinedIn(parts: readonly Part[], stock: Stock, joins: Joins): Connectio
 				outward: sides[0].facet.outward,
 				size: [long[1] - long[0], wide[1] - wide[0]],
 				metal: sides.filter(({ metal }) => metal).length,
-				...free
+				...cleared(made, seam, placed)
 			};
 		})
 	);

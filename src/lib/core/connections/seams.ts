@@ -10,11 +10,12 @@ import { depthAt, facetsOf, sharedBy, within, type Facet, type Shared } from './
 export interface Side {
 	part: Part;
 	facet: Facet;
-	/** Of a hollow or open metal bar: the thickness of its wall. */
 	metal: boolean;
+	/** Thickness of the wall of an open section, which is all that is drilled through there. */
 	wall: number | undefined;
 }
 
+/** Where two parts lie against each other, in the frame of the first. */
 export interface Seam {
 	sides: [Side, Side];
 	shared: Shared;
