@@ -29,7 +29,7 @@ export async function settled(page: Page): Promise<void> {
 	}).toPass({ timeout: 30_000 });
 	if (page.url().endsWith('/layout')) {
 		// On a loaded machine the search for fixes takes its time; the script for pictures has no longer patience of its own.
-		await expect(page.getByText('trying fixes')).toHaveCount(0, { timeout: 40_000 });
+		await expect(page.getByText('trying fixes')).toHaveCount(0, { timeout: 90_000 });
 	}
 }
 

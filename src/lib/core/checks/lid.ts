@@ -110,11 +110,13 @@ const pastBars = remember((interior: Interior, piece: PlacedPiece, move: Move): 
 });
 
 const { pastPiece, pastSeat, pastThings } = sweepsWithin(NEAR);
+/** Whether something is gone through: by how much does not matter there. */
+const through = sweepsWithin(0);
 
 /** Whether a piece can be brought into a state in which it is out of the way of a move. */
 const canGiveWay = remember((motion: Motion, { id, name, assembly, state, held }: PlacedPiece): boolean =>
 	assembly.states.some(
-		(other) => other.id !== state.id && (pastPiece(motion, placePiece(id, name, assembly, other, { held })).margin ?? NEAR) >= 0
+		(other) => other.id !== state.id && (through.pastPiece(motion, placePiece(id, name, assembly, other, { held })).margin ?? 0) >= 0
 	)
 );
 
@@ -122,7 +124,7 @@ const canGiveWay = remember((motion: Motion, { id, name, assembly, state, held }
 function seatCanGiveWay({ plan }: Context, motion: Motion, id: string): boolean {
 	const seat = plan.vehicle.seats[id];
 	return seatAtItsEnds(id, seat, seatStates(seat), floorLining(plan.vehicle)).some(
-		(solid) => (pastSeat(motion, solid).margin ?? NEAR) >= 0
+		(solid) => (through.pastSeat(motion, solid).margin ?? 0) >= 0
 	);
 }
 

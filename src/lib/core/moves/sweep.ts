@@ -126,6 +126,8 @@ function sweepAll(motion: Motion, obstacle: Obstacle, limit: number): Sweep {
 			const bar = Math.min(limit, least.margin ?? Infinity);
 			if (boxSeparation(track.round.box, obstacle.box) >= bar) continue;
 			least = closer(least, (track.slides ? slid : against)(track, obstacle, bar));
+			// Who only asks whether it goes through knows it by the first thing that does.
+			if (limit === 0 && least.margin !== null && least.margin < -TOUCH) return least;
 		}
 	return least;
 }
