@@ -46,6 +46,37 @@ describe('what is joined', () => {
 		expect(one.why).toMatch(/shelf is joined to nothing/i);
 		expect(found(said(alone, { shelf: 'brackets' })).map(({ status }) => status)).toEqual(['clear']);
 	});
+	it('is asked of a lid whose second board only lies on the sides: it would stay behind', () => {
+		const half = (from: number, to: number) => panel('ply-15', 'z', { from, to }, { middle: 0, size: 630 }, { from: 400 });
+		const lid = (second: number) => ({
+			kind: 'group',
+			opens: ['day'],
+			joint: { kind: 'hinge', axis: 'y', x: 800, z: 415, turns: 90 },
+			nodes: {
+				near: half(550, 800),
+				far: half(200, second),
+				batten: panel('ply-15', 'z', { from: 450, to: 600 }, { middle: 0, size: 200 }, { to: 400 })
+			}
+		});
+		const { left, right } = box('ply-15');
+		expect(found(plan({ left, right, lid: lid(440) })).map(({ unknown }) => unknown)).toEqual([true]);
+		expect(found(plan({ left, right, lid: lid(540) })).map(({ status }) => status)).toEqual(['clear']);
+	});
+	it('is asked of a shelf that lies on a tank: a tank joins nothing', () => {
+		const { left, right } = box('ply-15');
+		const bottom = panel('ply-15', 'z', { from: 200, size: 600 }, { from: -300, to: 300 }, { from: 0 });
+		const tank = {
+			kind: 'bought',
+			called: 'Tank',
+			weight: 30,
+			x: { from: 300, size: 400 },
+			y: { from: -300, to: 300 },
+			z: { from: 30, size: 300 }
+		};
+		const shelf = panel('ply-15', 'z', { from: 300, size: 400 }, { middle: 0, size: 400 }, { from: 330 });
+		expect(found(plan({ left, right, bottom, tank, shelf })).map(({ unknown }) => unknown)).toEqual([true]);
+		expect(found(plan({ left, right, bottom, tank })).map(({ status }) => status)).toEqual(['clear']);
+	});
 	it('that is said not to be joined is loose', () => {
 		const [one] = found(said(plan(box('ply-15')), { 'left+top': 'nothing', 'right+top': 'nothing' }));
 		expect(one.status).toBe('unmeasured');

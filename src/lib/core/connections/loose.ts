@@ -1,18 +1,29 @@
 import { boxSeparation } from '../geometry/vector';
 import type { Assembly, Part } from '../pieces';
+import { isFitting, rootOf } from '../pieces/placing';
 import { bodiesOf, boxOfPart } from './bodies';
 import type { Joins } from '../plan/join';
 import type { Connection } from './fastener';
 
-/** What is bought and touches a part this closely joins it, mm: connectors of tubes, hinges. */
+/** What is bought and touches a part this closely joins it, mm, where it is no larger: connectors of tubes; nothing is joined by a tank. */
 const TOUCH = 1.5;
 
 /** Ways of being borne that are fastened, whether the two touch or something packs the gap. */
 const FASTENED: readonly Assembly['supports'][number]['kind'][] = ['ledger', 'wall bracket', 'hinge'];
 
+/** What also carries something that moves: anything else it only lies on until it does. */
+const GUIDED: readonly Assembly['supports'][number]['kind'][] = [...FASTENED, 'slide', 'track', 'rail'];
+
 /** Some parts of a body stand by themselves when something else than the rest of the body bears one: the floor, the wall, a slide. */
-const standsAlone = ({ supports }: Pick<Assembly, 'supports'>, group: readonly Part[], body: readonly Part[]): boolean =>
-	supports.some(({ part, by, at }) => group.some(({ id }) => id === part) && (at !== undefined || !body.some(({ id }) => id === by)));
+function standsAlone({ supports, links }: Pick<Assembly, 'supports' | 'links'>, group: readonly Part[], body: readonly Part[]): boolean {
+	const link = links.find(({ id }) => id === rootOf(links, body[0].link));
+	// What is put together part by part inside is not lifted as one.
+	const moves = link !== undefined && link.joint.type !== 'fixed' && !('way' in link.joint && link.module === undefined);
+	return supports.some(
+		({ part, by, at, kind }) =>
+			group.some(({ id }) => id === part) && (at !== undefined || !body.some(({ id }) => id === by)) && (!moves || GUIDED.includes(kind))
+	);
+}
 
 /**
  * Parts that move as one with others and are joined to none of them, group by group, the largest group of each body left out: they lie
@@ -37,7 +48,7 @@ export function looseIn(
 		for (const { part, by, kind } of assembly.supports) if (FASTENED.includes(kind)) join(part, by);
 		const boxes = new Map(parts.map((part) => [part.id, boxOfPart(part)]));
 		for (const one of parts)
-			if (one.form === 'bought')
+			if (one.form === 'bought' && isFitting(boxes.get(one.id)!))
 				for (const other of parts) if (boxSeparation(boxes.get(one.id)!, boxes.get(other.id)!) <= TOUCH) join(one.id, other.id);
 		const groups = new Map<string, Part[]>();
 		for (const part of parts) groups.set(root(part.id), [...(groups.get(root(part.id)) ?? []), part]);

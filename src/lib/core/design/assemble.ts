@@ -252,13 +252,14 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 	const { supports, innerMargins, rests } = carried(leaves, moving, resolver, links, states);
 	const bed = surfaces.find(({ use }) => use === 'sleep') ?? surfaces[0];
 	const boxes = new Map(leaves.map(({ instance, box }) => [instance.path, box]));
+	const moves = movesOf(design, body, moving, (link) => masses.get(link)!.reduce((sum, part) => sum + partMass(part, around.stock), 0));
 	return {
 		faults,
 		boxes,
 		nodes: new Map(leaves.map(({ instance }) => [idOf(instance.path), instance.at])),
 		assembly: assembled({
 			...body,
-			moves: movesOf(design, body, moving, (link) => masses.get(link)!.reduce((sum, part) => sum + partMass(part, around.stock), 0)),
+			moves,
 			surfaces,
 			supports,
 			rests,
@@ -272,7 +273,7 @@ export function assembleDesign(design: Design, around: DesignSurroundings): Made
 				...wallMargins(around.interior, leaves, ids),
 				...hingeMargins(moving, leaves, links, ids),
 				...droopMargins(moving, leaves, links, standing, around.interior),
-				...idleMargins(moving, leaves, links, states),
+				...idleMargins(moving, leaves, links, states, moves),
 				...overlapMargins(leaves, links, states),
 				...sunkMargins(leaves, states),
 				...faults.map(({ path, message }) => missing(`made-${idOf(path)}`, `“${path || 'the whole'}” can be made`, message, undefined, ids))

@@ -208,6 +208,28 @@ describe('a lid of a chest', () => {
 		expect(clashes(plan(chest(90, shelf(700), ['day'], 1500))).join()).toMatch(swings);
 		expect(clashes(plan(chest(90, shelf(1100), ['day'], 1500))).join()).not.toMatch(swings);
 	});
+	it('a foot that is only swung away on the way is moved at some time', () => {
+		const step = (joints: object) => ({ words: 'Move it', seconds: 4, hands: 1, joints });
+		const nodes = {
+			...chest(90),
+			foot: {
+				kind: 'group',
+				joint: { kind: 'swing', axis: 'y', x: 700, z: 380, turns: 90 },
+				nodes: { post: bar('z', 'x', { from: 680 }, { middle: 0 }, { from: 0, to: 380 }) }
+			}
+		};
+		const moves = [{ from: 'as-built', to: 'open', steps: [step({ foot: 1 }), step({ lid: 1 }), step({ foot: 0 })] }];
+		const open = { called: 'Open', joints: { lid: 1 }, startsFor: [] as const };
+		const told = (more: object) => {
+			const base = plan(nodes, { open: open as unknown as DesignPose });
+			const made = applyEdits(base, [
+				{ path: ['pieces', 'mine', 'params', 'design'], value: { ...(base.pieces.mine.params as { design: object }).design, ...more } }
+			]);
+			return findingsOf(made).filter(({ title }) => /foot.*moved at some time/i.test(title)).length;
+		};
+		expect(told({})).toBe(1);
+		expect(told({ moves })).toBe(0);
+	});
 	it('that is opened at no time is asked about', () => {
 		const idle = (opens: string[]) => findingsOf(plan(chest(90, {}, opens))).filter(({ title }) => /moved at some time/.test(title));
 		expect(idle([]).map(({ status }) => status)).toEqual(['tight']);

@@ -1,6 +1,6 @@
 import { boxRound, middleBetween, middleOf, type Box, type Vec3 } from '../geometry/vector';
 import { SIDES, type Interior } from '../interior';
-import type { InnerMargin, Link, Part, PieceState } from '../pieces/assembly';
+import type { InnerMargin, Link, Move, Part, PieceState } from '../pieces/assembly';
 import { reachOn } from '../pieces/making';
 import { chainOf, movesAlong } from '../pieces/placing';
 import { lengthMark } from '../units';
@@ -223,10 +223,12 @@ export function idleMargins(
 	moving: readonly Moving[],
 	leaves: readonly Leaf[],
 	links: readonly Link[],
-	all: readonly PieceState[]
+	all: readonly PieceState[],
+	moves: readonly Move[]
 ): InnerMargin[] {
+	const moved = [...all, ...moves.flatMap(({ steps }) => steps)];
 	return moving.flatMap(({ link, instance, node: { joint } }): InnerMargin[] => {
-		if (!joint || joint.kind === 'carried' || all.some(({ joints }) => (joints[link.id] ?? 0) !== 0)) return [];
+		if (!joint || joint.kind === 'carried' || moved.some(({ joints }) => (joints?.[link.id] ?? 0) !== 0)) return [];
 		return [
 			{
 				id: `idle-${link.id}`,

@@ -103,6 +103,10 @@ export function placePad(piece: string, pad: Pad, at: PadPlace, link: Pose): Pla
 	return { piece, pad, role: at.role, outline, lower, upper, box, footprint };
 }
 
+/** What is bought and no larger than this is a fitting, which joins what it touches, mm. */
+const FITTING = 120;
+export const isFitting = (box: Box): boolean => Object.values(box).every(([low, high]: [number, number]) => high - low <= FITTING);
+
 /** The corners of the two faces of a part under a pose. */
 export const faces = (part: Pick<Part, 'outline' | 'thickness'>, pose: Pose): { lower: Vec3[]; upper: Vec3[] } => ({
 	lower: part.outline.map((p) => place(pose, vec3(p.x, p.y, 0))),
@@ -152,6 +156,12 @@ export const padsIn = (assembly: Assembly, state: string): PadAt[] =>
 export function chainOf(links: readonly Link[], id: string): string[] {
 	const parent = links.find((link) => link.id === id)?.parent;
 	return parent ? [id, ...chainOf(links, parent)] : [id];
+}
+
+/** The link that a link is fixed to for good, with which it moves as one; itself where it moves, or stands on the vehicle. */
+export function rootOf(links: readonly Link[], id: string): string {
+	const link = links.find((one) => one.id === id);
+	return link?.parent !== undefined && link.joint.type === 'fixed' ? rootOf(links, link.parent) : id;
 }
 
 /** Whether a link is another one or hangs on it, so that it moves along. */

@@ -3,6 +3,7 @@ import { bounds, contains, intersection, rectangle, type Polygon } from '../geom
 import { IDENTITY, place } from '../geometry/pose';
 import { boxSeparation, vec2, vec3, type Box, type Vec2, type Vec3 } from '../geometry/vector';
 import { linkPoses, type PlacedPart, type Scene } from '../modes';
+import { isFitting } from '../pieces/placing';
 import type { Vehicle } from '../plan';
 import { vehicleBearersAt } from '../scene';
 import { Beam } from './beam';
@@ -19,8 +20,6 @@ const SHARED = 3;
 const HANGS = 60;
 /** A bracket or a hinge holds along so much of what it carries, mm. */
 const BRACKET = 60;
-/** What is bought and no larger than this is a fitting, mm. */
-const FITTING = 120;
 /** Two places of one contact lie about so far apart, mm; a strip narrower than the second has one place across. */
 const SPACED = 150;
 const NARROW = 90;
@@ -231,7 +230,7 @@ function splicesOf(hinges: readonly Hinge[], plans: readonly Planned[]): { membe
 function joinedByFittings(scene: Scene, plans: readonly Planned[]): Contact[] {
 	return scene.pieces.flatMap((piece) =>
 		piece.parts.flatMap(({ part, box }): Contact[] => {
-			if (part.form !== 'bought' || !Object.values(box).every(([low, high]: [number, number]) => high - low <= FITTING)) return [];
+			if (part.form !== 'bought' || !isFitting(box)) return [];
 			const link = bodyOf(piece, part.link);
 			const joined = plans.flatMap((plan, i) => (plan.link === link && boxSeparation(plan.placed.box, box) <= TOUCH ? [i] : []));
 			const rank = (i: number) => ['leg', 'edge', 'beam', 'plate'].indexOf(plans[i].role);

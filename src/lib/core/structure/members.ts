@@ -2,6 +2,7 @@ import { rectangle, bounds, type Polygon } from '../geometry/polygon';
 import { IDENTITY, type Pose } from '../geometry/pose';
 import { vec2, vec3, type Vec2, type Vec3 } from '../geometry/vector';
 import { placePart, type PlacedPart, type PlacedPiece } from '../modes';
+import { rootOf } from '../pieces/placing';
 import type { Grade } from '../plan/materials';
 import type { Elastic } from './elastic';
 import type { stuffOf } from '../plan/grades';
@@ -54,12 +55,8 @@ export type Planned = Omit<Member, 'elastic'> & {
 
 /** What a link moves with, named by the first link of it: what is fixed to another is one with it. */
 export function bodyOf({ id, assembly: { links } }: Pick<PlacedPiece, 'id' | 'assembly'>, link: string): string {
-	for (let name: string | undefined = link; name !== undefined;) {
-		const found = links.find((one) => one.id === name);
-		if (!found || found.joint.type !== 'fixed') return `${id}/${name}`;
-		name = found.parent;
-	}
-	return id;
+	const root = rootOf(links, link);
+	return links.find((one) => one.id === root)?.joint.type === 'fixed' ? id : `${id}/${root}`;
 }
 
 /** Cosines of the leans up to which a board lies, and from which on it stands; what leans between only weighs. */
