@@ -43,12 +43,12 @@ function resultOf(piece: PlacedPiece, stock: Stock): Result | undefined {
 	const [worst] = bad;
 	if (worst) {
 		const names = `${nameOf(worst.from)} and ${nameOf(worst.into)}`;
-		const more = bad.length > 1 ? ` So do ${bad.length - 1} more.` : '';
+		const more = bad.length > 1 ? ` ${bad.length - 1} more are amiss.` : '';
 		return { ...common, at: worst.at, why: `${WHY[worst.fault!](names, worst.way)}${more} Say in Cutting how they are joined.` };
 	}
 	if (loose.length > 0) {
 		const [[first]] = loose;
-		const more = loose.length > 1 ? ` So are ${loose.length - 1} more.` : '';
+		const more = loose.length > 1 ? ` ${loose.length - 1} more are as loose.` : '';
 		return {
 			...common,
 			unknown: true,

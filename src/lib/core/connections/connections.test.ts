@@ -126,6 +126,11 @@ describe('bars', () => {
 			{ name: 'Countersunk screw 3.5 × 16', count: 4 }
 		]);
 	});
+	it('are not held by glue on the end of a bar, nor by pins in it', () => {
+		const beam = barIn('beam', 'Beam', 'batten-45x45', 'body', { x: [0, 900], y: [0, 45], z: [330, 375] }, 'x');
+		for (const way of ['glue and screws', 'glue and pins'])
+			expect(made([beam, post('leg', 200, 0, [0, 330])], { all: way })[0], way).toMatchObject({ way, said: true, fault: 'too thin' });
+	});
 	it('of metal take bolts in their half of a bracket', () => {
 		const runner = barIn('runner', 'Runner', 'batten-45x45', 'body', { x: [0, 1500], y: [0, 45], z: [400, 445] }, 'x');
 		const leg = barIn('leg', 'Leg', 'angle-40', 'body', { x: [200, 240], y: [0, 40], z: [0, 400] }, 'z');

@@ -106,7 +106,8 @@ function driven(way: Straight, one: Side, other: Side, shared: Shared, body: rea
 	}));
 	const n = one.facet.outward;
 	const before = behind(fasteners[0].head, vec3(-n.x, -n.y, -n.z), body, one.part)?.id;
-	const weak = screw && !screw.enough && !glue;
+	// Glue carries what screws do not, but not on the end of a bar, which drinks it.
+	const weak = other.facet.kind === 'end' ? !screw?.enough : screw && !screw.enough && !glue;
 	return { ...ids, fasteners, ...(before ? { before } : {}), ...(weak ? { fault: 'too thin' } : {}) };
 }
 
