@@ -3,6 +3,7 @@ import createHighs from 'highs';
 import Module from 'manifold-3d';
 import {
 	allTolerances,
+	asideOf,
 	conversionFindings,
 	findingsOf,
 	fixesFor,
@@ -25,7 +26,7 @@ const USAGE = `nook: questions to a plan, answered in the terminal
 
   nook check FILE [--fixes] [--json]
                               findings of every mode, with what settles each clash; --fixes: each of all others as well;
-                              exit 0 no clash, 1 a clash
+                              exit 0 no clash, 1 a clash that was not set aside
   nook parts FILE [--json]    the parts list
   nook cut FILE [--json]      sheet and bar layouts, what to buy
   nook joints FILE [--json]   how the parts of every piece are joined, with what; exit 1 when something cannot be as the plan says
@@ -51,14 +52,16 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 		joinedFindings(plan),
 		restraintFindings(plan, await createHighs())
 	);
+	const isAside = (finding: Finding) => asideOf(plan, finding) !== undefined;
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');
 	const findings = found.map((finding) => ({
 		...finding,
 		why: withUnits(finding.why, system),
 		sensitivities: finding.sensitivities.map((s) => ({ ...s, label: withUnits(s.label, system) })),
-		fixes: isTried(finding) ? fixesFor(plan, finding, tolerances, system) : []
+		fixes: isTried(finding) && !isAside(finding) ? fixesFor(plan, finding, tolerances, system) : [],
+		setAside: asideOf(plan, finding)
 	}));
-	const clash = findings.some((finding) => finding.status === 'clash');
+	const clash = findings.some(({ status, setAside }) => status === 'clash' && !setAside);
 	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);
 	else
 		for (const finding of findings) {
@@ -73,7 +76,8 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 			out(
 				`${finding.status.padEnd(11)}${room.padStart(9)}  ${finding.title}  (${finding.modes.map((id) => plan.modes[id].name).join(', ')})\n`
 			);
-			if (finding.status === 'unmeasured' && settles.length > 0)
+			if (finding.setAside) out(`${' '.repeat(22)}Set aside on ${finding.setAside.date}: ${finding.setAside.reason}\n`);
+			else if (finding.status === 'unmeasured' && settles.length > 0)
 				out(`${' '.repeat(22)}Measure: ${settles.map(({ label }) => label).join('; ')}.\n`);
 			for (const fix of finding.fixes) out(`${' '.repeat(22)}${fix.label}. ${fix.cost}\n`);
 		}

@@ -1,15 +1,14 @@
 <script lang="ts">
-	import { preferences } from '../client/preferences.svelte';
-	import type { Finding, Fix } from '../core/checks';
-	import type { Mode } from '../core/plan';
-	import { withUnits } from '../core/units';
-	import MarginBar from './MarginBar.svelte';
+	import { SvelteSet } from 'svelte/reactivity';
+	import { asideOf, byQuestion, toldOf, type Finding, type Fix } from '../core/checks';
+	import type { Plan } from '../core/plan';
+	import FindingRow from './FindingRow.svelte';
 	import StatusMark from './StatusMark.svelte';
-	import { marginWords, sizeWords, STATUS_WORDS } from './words';
+	import { countsOf, countWords, STATUS_WORDS } from './words';
 
 	interface Props {
+		plan: Plan;
 		findings: Finding[];
-		modes: Record<string, Mode>;
 		/** Names of whatever findings can be about, by id. */
 		names: Record<string, string>;
 		progress: number;
@@ -18,30 +17,66 @@
 		/** The finding that was opened, or that none is open any more. */
 		onopen: (id: string | undefined) => void;
 		onfix: (finding: Finding, fix: Fix) => void;
+		/** Sets a finding aside for a reason, or takes that back. */
+		onaside: (finding: Finding, reason?: string) => void;
 	}
-	let { findings, modes, names, progress, pointed, onpoint, onopen, onfix }: Props = $props();
+	let { plan, findings, names, progress, pointed, onpoint, onopen, onfix, onaside }: Props = $props();
 
 	const id = $props.id();
 	let open: string | undefined = $state();
-	/** Whoever or whatever the list is about; everything where that is gone from the plan. */
-	let chosen = $state('');
+	/** Questions of which what is fine is listed as well. */
+	const unfolded = new SvelteSet<string>();
+	/** Whoever or whatever the list is about, and in which mode; everything where that is gone from the plan. */
+	let [chosen, chosenMode] = $state(['', '']);
 	const subjects = $derived(
 		[...new Set(findings.flatMap((finding) => finding.subjects))].filter((subject) => Object.hasOwn(names, subject))
 	);
 	const about = $derived(subjects.includes(chosen) ? chosen : '');
-	const listed = $derived(about ? findings.filter((finding) => finding.subjects.includes(about)) : findings);
-	const counts = $derived(
-		(['clash', 'unmeasured', 'tight', 'clear'] as const).map((status) => ({
-			status,
-			n: listed.filter((f) => f.status === status).length
-		}))
+	const within = $derived(Object.hasOwn(plan.modes, chosenMode) ? chosenMode : '');
+	const listed = $derived(
+		findings.filter((finding) => (!about || finding.subjects.includes(about)) && (!within || finding.modes.includes(within)))
 	);
-	const size = (finding: Finding, value: number) => sizeWords(value, finding.unit, preferences.units);
-	/** What moves a margin noticeably: at most three, each at least a tenth of the first. */
-	const telling = ({ sensitivities }: Finding) => sensitivities.filter((s) => s.effect >= sensitivities[0].effect / 10).slice(0, 3);
+	const told = $derived(toldOf(plan, listed));
+	const questions = $derived(byQuestion(plan, told));
+	const aside = $derived(
+		listed.flatMap((finding) => {
+			const why = asideOf(plan, finding);
+			return why ? [{ finding, why }] : [];
+		})
+	);
+	const counts = $derived(countsOf(told));
 	const modeNames = (finding: Finding) =>
-		finding.modes.length === Object.keys(modes).length ? 'every mode' : finding.modes.map((id) => modes[id]?.name).join(', ');
+		finding.modes.length === Object.keys(plan.modes).length ? 'every mode' : finding.modes.map((mode) => plan.modes[mode]?.name).join(', ');
+
+	/** What is read aloud: how many of each there are, once that has rested; not while it stays as it is. */
+	let aloud = $state('');
+	$effect(() => {
+		const words = countWords(countsOf(toldOf(plan, findings)));
+		const timer = setTimeout(() => (aloud = words), 1500);
+		return () => clearTimeout(timer);
+	});
+
+	function toggle(finding: Finding) {
+		const isOpen = open === finding.id;
+		open = isOpen ? undefined : finding.id;
+		onpoint(isOpen ? undefined : finding);
+		onopen(open);
+	}
+	const fold = (question: string) => (unfolded.has(question) ? unfolded.delete(question) : unfolded.add(question));
 </script>
+
+{#snippet row(finding: Finding)}
+	<FindingRow
+		{finding}
+		within={modeNames(finding)}
+		open={open === finding.id}
+		pointed={pointed?.id === finding.id}
+		ontoggle={() => toggle(finding)}
+		onpoint={() => onpoint(finding)}
+		onfix={(fix) => onfix(finding, fix)}
+		onaside={(reason) => onaside(finding, reason)}
+	/>
+{/snippet}
 
 <section class="card findings" aria-label="Findings">
 	<header>
@@ -53,6 +88,7 @@
 					</li>{/if}
 			{/each}
 		</ul>
+		<span class="sr-only" role="status">{aloud}</span>
 		{#if progress < 1}<span class="quiet working figures" role="status" title="Trying out what would settle each finding"
 				><span class="sr-only">trying fixes</span>… {Math.round(progress * 100)} %</span
 			>{/if}
@@ -66,6 +102,11 @@
 						>{names[subject]}</option
 					>{/each}
 			</select>
+			<label class="quiet" for="{id}-mode">in</label>
+			<select id="{id}-mode" class="field" value={within} onchange={(event) => (chosenMode = event.currentTarget.value)}>
+				<option value="">every mode</option>
+				{#each Object.entries(plan.modes) as [mode, { name }] (mode)}<option value={mode}>{name}</option>{/each}
+			</select>
 		</div>
 	{/if}
 	<!-- A list that scrolls has to be reachable by keyboard. -->
@@ -76,71 +117,53 @@
 				Nothing to check yet. Add a piece and say who sleeps on it, and every clash shows up here with its millimetres.
 			</p>
 		{/if}
-		<ul>
-			{#each listed as finding (finding.id)}
-				{@const isOpen = open === finding.id}
-				<li class={finding.status} class:pointed={pointed?.id === finding.id}>
-					<button
-						type="button"
-						class="head"
-						aria-expanded={isOpen}
-						onclick={() => {
-							open = isOpen ? undefined : finding.id;
-							onpoint(isOpen ? undefined : finding);
-							onopen(open);
-						}}
-						onpointerenter={() => onpoint(finding)}
-						onfocus={() => onpoint(finding)}
-					>
-						<StatusMark status={finding.status} />
-						<span class="title">{finding.title}</span>
-						<span class="number figures">{marginWords(finding, preferences.units)}</span>
+		{#each questions as question (question.id)}
+			{@const heading = question.person ? `${question.topic} · ${names[question.person]}` : question.topic}
+			<section aria-label={heading}>
+				<h3>
+					{heading}
+					{#if question.fine.length > 0}
+						<button type="button" aria-expanded={unfolded.has(question.id)} onclick={() => fold(question.id)}>
+							<StatusMark status="clear" size={12} quiet />
+							{question.open.length === 0 && question.fine.length > 1 ? `all ${question.fine.length}` : question.fine.length} fine
+							<span class="chevron" class:up={unfolded.has(question.id)} aria-hidden="true"></span>
+						</button>
+					{/if}
+				</h3>
+				<ul>
+					{#each question.open as finding (finding.id)}{@render row(finding)}{/each}
+					<!-- What is open stays in sight when it is settled. -->
+					{#each question.fine as finding (finding.id)}{#if unfolded.has(question.id) || open === finding.id}{@render row(
+								finding
+							)}{/if}{/each}
+				</ul>
+			</section>
+		{/each}
+		{#if aside.length > 0}
+			<section aria-label="Set aside" class="set-aside">
+				<h3>
+					Set aside
+					<button type="button" aria-expanded={unfolded.has('set aside')} onclick={() => fold('set aside')}>
+						{aside.length}
+						<span class="chevron" class:up={unfolded.has('set aside')} aria-hidden="true"></span>
 					</button>
-					{#if finding.status !== 'clear' || isOpen}
-						<MarginBar {finding} />
-						<p class="why">{withUnits(finding.why, preferences.units)}</p>
-					{/if}
-					{#if isOpen}
-						<dl class="figures">
-							<dt>needs</dt>
-							<dd>{size(finding, finding.limit)}</dd>
-							<dt>there is</dt>
-							<dd>{size(finding, finding.actual)}</dd>
-							<dt>known to</dt>
-							<dd>{finding.tolerance === null ? '…' : `± ${size(finding, finding.tolerance)}`}</dd>
-							<dt>in</dt>
-							<dd>{modeNames(finding)}</dd>
-						</dl>
-						{#if finding.sensitivities.length > 0}
-							<p class="why">
-								Moved most by: {telling(finding)
-									.map((s) => `${withUnits(s.label, preferences.units)}${s.guessed ? ' (a guess)' : ''}, ${size(finding, s.effect)}`)
-									.join('; ')}. Measure these again to know better.
-							</p>
-						{/if}
-					{:else if finding.status === 'unmeasured' && finding.sensitivities[0]}
-						<p class="why">
-							<strong>Measure:</strong>
-							{telling(finding)
-								.map((s) => withUnits(s.label, preferences.units))
-								.join('; ')}.
-						</p>
-					{/if}
-					{#if finding.status === 'clash' || (isOpen && finding.status !== 'clear')}
-						{#each (finding.fixes ?? []).slice(0, isOpen ? 4 : 2) as fix, i (i)}
-							<div class="fix">
-								<button type="button" class="tool" onclick={() => onfix(finding, fix)}>{fix.label}</button>
-								<span class="quiet">{fix.cost}</span>
-							</div>
+				</h3>
+				{#if unfolded.has('set aside')}
+					<ul>
+						{#each aside as { finding, why } (finding.id)}
+							<li>
+								<StatusMark status={finding.status} size={13} />
+								<div>
+									<strong>{finding.title}</strong>
+									<p>“{why.reason}” <span class="quiet figures">{why.date}</span></p>
+									<button type="button" class="tool" onclick={() => onaside(finding)}>Tell me again</button>
+								</div>
+							</li>
 						{/each}
-						{#if finding.fixes === null}<p class="quiet none">Trying out what would settle this …</p>{/if}
-						{#if finding.fixes?.length === 0}<p class="quiet none">
-								No single size settles this. Change two things, or what is asked.
-							</p>{/if}
-					{/if}
-				</li>
-			{/each}
-		</ul>
+					</ul>
+				{/if}
+			</section>
+		{/if}
 	</div>
 </section>
 
@@ -198,81 +221,51 @@
 	.empty {
 		padding: 12px;
 	}
-	li {
-		padding: 7px 12px;
-	}
-	.scroll > ul > li {
-		border-bottom: 1px solid var(--rule);
-		border-left: 4px solid transparent;
-	}
-	.pointed {
-		border-left-color: var(--accent) !important;
-	}
-	.head {
+	h3 {
 		display: flex;
-		width: 100%;
+		align-items: center;
 		gap: 8px;
-		align-items: baseline;
-		text-align: left;
+		margin: 0;
+		padding: 5px 12px;
+		font-size: 12.5px;
+		font-weight: 650;
+		color: var(--ink-soft);
+		background: var(--paper);
+		border-bottom: 1px solid var(--rule);
+		position: sticky;
+		top: 0;
+		z-index: 1;
+	}
+	h3 button {
+		display: inline-flex;
+		align-items: center;
+		gap: 5px;
+		margin-left: auto;
+		padding: 2px 4px;
+		font-size: 12px;
+		font-weight: 400;
 		cursor: pointer;
 	}
-	.head :global(svg) {
-		align-self: flex-start;
-		margin-top: 2px;
+	.chevron {
+		width: 7px;
+		height: 7px;
+		margin: -3px 2px 0 2px;
+		border: solid currentColor;
+		border-width: 0 1.5px 1.5px 0;
+		transform: rotate(45deg);
 	}
-	.title {
-		flex: 1;
-		font-weight: 600;
-		font-size: 13.5px;
+	.chevron.up {
+		margin-top: 3px;
+		transform: rotate(-135deg);
 	}
-	.clear .title {
-		font-weight: 400;
-	}
-	.number {
-		font-size: 12.5px;
-		white-space: nowrap;
-	}
-	.clash .number {
-		color: var(--clash);
-		font-weight: 700;
-	}
-	.tight .number {
-		color: var(--tight);
-	}
-	.unmeasured .number {
-		color: var(--unmeasured);
-	}
-	.why,
-	.none {
-		font-size: 12.5px;
-		margin: 3px 0 0;
-	}
-	dl {
-		display: grid;
-		grid-template-columns: auto 1fr auto 1fr;
-		gap: 1px 10px;
-		font-size: 12px;
-		margin: 5px 0 2px;
-	}
-	dt {
-		color: var(--ink-soft);
-	}
-	dd {
-		margin: 0;
-	}
-	.fix {
-		margin-top: 6px;
+	.set-aside li {
 		display: flex;
-		flex-direction: column;
-		gap: 1px;
-		font-size: 12px;
+		gap: 8px;
+		padding: 7px 12px;
+		font-size: 12.5px;
+		border-bottom: 1px solid var(--rule);
 	}
-	.fix .tool {
-		align-self: flex-start;
-		text-align: left;
-		border-color: var(--accent);
-		color: var(--accent);
-		background: var(--room);
-		min-height: 28px;
+	.set-aside p {
+		margin: 2px 0 5px;
 	}
 </style>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
-	import type { Finding } from '../core/checks';
+	import { toldOf, type Finding } from '../core/checks';
 	import type { Plan } from '../core/plan';
 	import { measurementList } from '../core/interior';
 
@@ -10,7 +10,7 @@
 	const entries = $derived(measurementList(plan.vehicle));
 	const measured = $derived(entries.filter((e) => e.measurement.status !== 'guessed').length);
 	const variants = $derived(Object.keys(plan.variants ?? {}).length);
-	const clashes = $derived(findings.filter((f) => f.status === 'clash').length);
+	const clashes = $derived(toldOf(plan, findings).filter((f) => f.status === 'clash').length);
 	const stages = $derived([
 		{ id: 'interior', name: 'Interior', note: `${measured}/${entries.length}` },
 		{

@@ -25,5 +25,17 @@ export function marginWords(finding: Pick<Finding, 'margin' | 'unit' | 'actual' 
 /** The word that goes with each status. */
 export const STATUS_WORDS: Record<Status, string> = { clash: 'Clash', unmeasured: 'Measure', tight: 'Tight', clear: 'Clear' };
 
+/** How many findings there are of each status, worst first. */
+export const countsOf = (findings: readonly Finding[]): { status: Status; n: number }[] =>
+	(['clash', 'unmeasured', 'tight', 'clear'] as const).map((status) => ({
+		status,
+		n: findings.filter((one) => one.status === status).length
+	}));
+
+const COUNTED: Record<Status, string> = { clash: 'clashing', unmeasured: 'to measure or to say', tight: 'tight', clear: 'fine' };
+/** Counts as they are read aloud. */
+export const countWords = (counts: readonly { status: Status; n: number }[]): string =>
+	counts.flatMap(({ status, n }) => (n > 0 ? [`${n} ${COUNTED[status]}`] : [])).join(', ');
+
 /** The worst of some findings, which come sorted. */
 export const worstIn = (findings: Finding[], modeId: string): Finding | undefined => findings.find((f) => f.modes.includes(modeId));

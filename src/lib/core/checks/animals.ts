@@ -13,7 +13,7 @@ export const animalPlace = check({
 			const { name, length, shoulder } = animal;
 			const lying = ANIMAL.lying * shoulder;
 			const common = {
-				rule: 'animal-place',
+				rule: 'animal-place' as const,
 				key: id,
 				title: `${name}: a place to lie`,
 				subjects: [...(piece ? [piece] : []), id],

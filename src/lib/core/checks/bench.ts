@@ -5,6 +5,7 @@ import { lengthMark } from '../units';
 import { groundAt } from '../scene';
 import { check, type CheckContext, type Result } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
+import type { Rule } from './topics';
 
 /** Heels stand this share of stature behind the hollow of the knee: nobody sits with their shins quite upright. */
 const HEEL_BACK = 0.05;
@@ -12,7 +13,7 @@ const HEEL_BACK = 0.05;
 const HEAD_AHEAD = 0.1;
 
 const sitterCheck = (
-	rule: string,
+	rule: Rule,
 	judge: (sitter: Sitter, context: CheckContext<'crew'>) => Judgement,
 	on: (sitter: Sitter) => boolean = () => true
 ) =>

@@ -7,6 +7,7 @@ import { bodiesIn, roomBetween, type Body } from '../scene';
 import { lengthMark } from '../units';
 import { check, type CheckContext, type Result } from './finding';
 import { openDoors } from './fit';
+import type { Rule } from './topics';
 
 /** Further off than this nobody needs to hear of it, mm. */
 const NEAR = 60;
@@ -55,7 +56,7 @@ function nearestTo(body: Body, near: Near<Body>, counts: (other: Body) => boolea
 
 /** One result for a body that nothing crowds, else one for each of the worst that do, by the piece, person or thing they belong to. */
 function judge(
-	rule: string,
+	rule: Rule,
 	title: string,
 	{ body, key }: { body: Body; key: string },
 	near: Near<Body>,
@@ -131,7 +132,7 @@ export const thingRoom = check({
 				other.of.kind === 'seat' || other.of.kind === 'fixture' || other.of.kind === 'animal' || (order.get(other) ?? -1) > i;
 			return [
 				{
-					rule: 'thing-room',
+					rule: 'thing-room' as const,
 					key: `${gear}+vehicle`,
 					title,
 					subjects: [gear],

@@ -64,7 +64,7 @@ function conversionFinding(plan: Plan, from: string, to: string): Finding {
 	const found = convert(plan, from, to);
 	const common = {
 		id: `conversion:${from}+${to}`,
-		rule: 'conversion',
+		rule: 'conversion' as const,
 		key: `${from}+${to}`,
 		title: `${plan.modes[from].name} to ${plan.modes[to].name}`,
 		modes: [to],

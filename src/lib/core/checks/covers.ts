@@ -17,7 +17,7 @@ const doubtfulCovers = (windows: Vehicle['windows'], scene: Scene, panes: readon
 		if (!doubt || cutFor.length === 0) return [];
 		return [
 			{
-				rule: 'window-covers',
+				rule: 'window-covers' as const,
 				key: `size:${id}`,
 				title: `${window.name}: sizes that a cover can be cut from`,
 				subjects: cutFor.map((piece) => piece.id),
@@ -46,7 +46,7 @@ export const windowCovers = check({
 		if (covering.length === 0 || panes.length === 0) return [];
 		const { use } = scene.mode;
 		const at = panes[0].pose.shift;
-		const common = { rule: 'window-covers', subjects: covering, unit: 'count' as const, at };
+		const common = { rule: 'window-covers' as const, subjects: covering, unit: 'count' as const, at };
 		const hung = panes.map((pane) => ({ pane, covers: hungOver(scene, pane) }));
 		const doubtful = doubtfulCovers(plan.vehicle.windows, scene, panes);
 		if (use === 'drive') {

@@ -5,6 +5,7 @@ import type { Plan, Stock } from '../plan/plan';
 import { droop, holdDown } from '../slides';
 import { lengthMark, massMark } from '../units';
 import { check, type CheckContext, type Result } from './finding';
+import type { Rule } from './topics';
 
 /** Own weight of a drawer, kg: every board on its link. */
 const ownWeight = ({ assembly }: PlacedPiece, { link }: Drawer, stock: Stock): number =>
@@ -35,7 +36,7 @@ const frontOf = ({ box, towards }: Drawer) =>
 
 /** A question about every drawer, answered for the one of each piece that answers it worst. */
 const drawerCheck = (
-	rule: string,
+	rule: Rule,
 	judge: (drawer: Drawer, piece: PlacedPiece, context: CheckContext<'stock' | 'gear'>) => Omit<Result, 'rule' | 'key' | 'subjects' | 'at'>,
 	asked: (context: CheckContext) => boolean = () => true
 ) =>

@@ -50,7 +50,7 @@ export const heldDown = check({
 					const { planned, pulling, holding } = holdingOf(context, piece);
 					const count = needed(kg, Math.min(...holding.map(({ holds }) => holds), ...(holding.length === 0 ? [WAYS.strap.holds] : [])));
 					const common = {
-						rule: 'held',
+						rule: 'held' as const,
 						key: piece.id,
 						subjects: [piece.id],
 						unit: 'count' as const,
@@ -97,7 +97,7 @@ export const anchorLoad = check({
 				const anchor = plan.vehicle.anchors[id];
 				const [load, holds] = [users.reduce((sum, { newtons }) => sum + newtons, 0), Math.min(...users.map((one) => one.holds))];
 				return {
-					rule: 'anchor-load',
+					rule: 'anchor-load' as const,
 					key: id,
 					title: `${anchor.name}: several pieces on it`,
 					subjects: users.map(({ piece }) => piece.id),
@@ -123,7 +123,7 @@ export const fasteningReach = check({
 			fasteningsOf(context, piece).map(({ id, held, words, away, from, to, suits }): Result => {
 				const { reach } = WAYS[held.way];
 				return {
-					rule: 'fastening-reach',
+					rule: 'fastening-reach' as const,
 					key: `${piece.id}+${id}`,
 					title: `${piece.name}: ${words}`,
 					subjects: [piece.id, ...('neighbour' in held ? [held.neighbour] : [])],
@@ -152,7 +152,7 @@ export const newHoles = check({
 		return travelling(scene).flatMap((piece) =>
 			fasteningsOf(context, piece).flatMap(({ id, held, to }): Result[] => {
 				if (held.way !== 'new bolt through') return [];
-				const common = { rule: 'new-holes', key: `${piece.id}+${id}`, subjects: [piece.id], at: to };
+				const common = { rule: 'new-holes' as const, key: `${piece.id}+${id}`, subjects: [piece.id], at: to };
 				if (!wanted)
 					return [
 						{

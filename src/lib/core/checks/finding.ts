@@ -4,6 +4,7 @@ import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import type { Use } from '../plan/use';
 import type { Vehicle, Weights } from '../plan/vehicle';
+import type { Rule } from './topics';
 
 /** How a check came out. */
 export const STATUSES = ['clash', 'unmeasured', 'tight', 'clear'] as const;
@@ -11,7 +12,7 @@ export type Status = (typeof STATUSES)[number];
 
 /** What a check says of one subject in one mode, before tolerances. */
 export interface Result {
-	rule: string;
+	rule: Rule;
 	/** Tells results of one rule apart: the ids of what is checked. */
 	key: string;
 	title: string;

@@ -26,6 +26,7 @@ import {
 import { solidsOf, type NamedSolid, type PlacedPiece } from '../modes';
 import type { Mode } from '../plan/plan';
 import { check, type CheckContext, type Result } from './finding';
+import type { Rule } from './topics';
 
 /** Room of a solid; null when it does not count, or is known to be more than the least found so far. */
 type Measure = (solid: Solid, least: number) => Clearance | null;
@@ -41,7 +42,7 @@ function tightest(piece: PlacedPiece, measure: Measure): { name: string; clearan
 }
 
 /** What a fit check says of one piece. */
-function judge(rule: string, title: string, piece: PlacedPiece, measure: Measure, why: (part: string) => string): Result | null {
+function judge(rule: Rule, title: string, piece: PlacedPiece, measure: Measure, why: (part: string) => string): Result | null {
 	const found = tightest(piece, measure);
 	if (!found) return null;
 	const { clearance, name } = found;
@@ -62,7 +63,7 @@ function judge(rule: string, title: string, piece: PlacedPiece, measure: Measure
 }
 
 /** A check of every piece against one thing of the interior, remembered by both: modes with the same state share it. */
-function fitCheck(rule: string, title: string, measure: (interior: Interior) => Measure, why: (part: string) => string) {
+function fitCheck(rule: Rule, title: string, measure: (interior: Interior) => Measure, why: (part: string) => string) {
 	const judged = remember((interior: Interior, piece: PlacedPiece) => judge(rule, title, piece, measure(interior), why));
 	return check({
 		rule,
@@ -211,7 +212,7 @@ export const fitSeats = check({
 					? `${part} must leave the ${name} where its driver needs it, back at the driving angle.`
 					: `${part} comes closest to the ${name} as this mode sets it.`;
 			return context.scene.pieces.flatMap((piece): Result[] => {
-				const [rule, title] = driving ? ['driving-position', `${name} in driving position`] : ['fit-seats', name];
+				const [rule, title]: [Rule, string] = driving ? ['driving-position', `${name} in driving position`] : ['fit-seats', name];
 				const result = judge(rule, title, piece, (solid, least) => seatClearance(seat, solid, least), why);
 				return result ? [{ ...result, key: `${piece.id}+${seat.id}`, subjects: [piece.id, seat.id] }] : [];
 			});
@@ -273,7 +274,7 @@ export const fitPieces = check({
 				const { margin, one, other, at } = found;
 				return [
 					{
-						rule: 'fit-pieces',
+						rule: 'fit-pieces' as const,
 						key: `${a.id}+${b.id}`,
 						title: `${a.name} and ${b.name}`,
 						subjects: [a.id, b.id],
@@ -306,7 +307,7 @@ export const fitThings = check({
 				const { margin, one, at } = found;
 				return [
 					{
-						rule: 'fit-things',
+						rule: 'fit-things' as const,
 						key: `${piece.id}+${thing.id}`,
 						title: `${thing.name} beside ${piece.name}`,
 						subjects: [piece.id, thing.id],

@@ -1,4 +1,6 @@
 export { arrangements } from './arrangements';
+export { asideOf, settingAside, toldOf } from './aside';
+export { byQuestion, type Question } from './by-question';
 export { type Check, type CheckContext, type Finding, type Fix, type Result, type Sensitivity, type Status } from './finding';
 export { wantOf } from './concessions';
 export { conversionFindings, conversionsOf } from './conversions';

@@ -29,7 +29,7 @@ function resultOf(piece: PlacedPiece, stock: Stock): Result | undefined {
 		.sort((a, b) => Number(b.said) - Number(a.said) || ORDER.indexOf(a.fault!) - ORDER.indexOf(b.fault!));
 	const margin = bad.some(({ said }) => said) ? -1 : bad.length + loose.length > 0 ? 0 : 1;
 	const common = {
-		rule: 'joined',
+		rule: 'joined' as const,
 		key: piece.id,
 		title: `${piece.name}: its parts are joined`,
 		subjects: [piece.id],

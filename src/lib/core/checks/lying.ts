@@ -4,13 +4,10 @@ import type { Person } from '../plan/plan';
 import { check, type CheckContext } from './finding';
 import { hangsOver, ofSomebody, type Judgement } from './somebody';
 import { lengthMark } from '../units';
+import type { Rule } from './topics';
 
 /** A check of every sleeper of a scene, or of those who want what it checks. */
-const sleeperCheck = (
-	rule: string,
-	judge: (sleeper: Sleeper, context: CheckContext<'crew'>) => Judgement,
-	want?: Person['wants'][number]
-) =>
+const sleeperCheck = (rule: Rule, judge: (sleeper: Sleeper, context: CheckContext<'crew'>) => Judgement, want?: Person['wants'][number]) =>
 	check({
 		rule,
 		reads: ['crew'],

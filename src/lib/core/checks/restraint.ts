@@ -31,7 +31,7 @@ function resultOf(
 ): Result {
 	const worst = ways.reduce((a, b) => (badness(b) > badness(a) ? b : a));
 	const common = {
-		rule: 'restraint',
+		rule: 'restraint' as const,
 		key: piece,
 		subjects: [piece],
 		title: `${name}: stays where it is while driving`,

@@ -54,7 +54,7 @@ function judge(piece: PlacedPiece, rest: Rest, bearers: readonly Bearer[]): Resu
 	const nearest = [...under].sort((a, b) => Math.abs(a.bearer.top - z[0]) - Math.abs(b.bearer.top - z[0]))[0];
 	const at = vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, z[0]);
 	const common = {
-		rule: 'rests-on',
+		rule: 'rests-on' as const,
 		key: `${piece.id}+${rest.id}`,
 		title: `${piece.name}: ${rest.name.toLowerCase()} lies on something`,
 		subjects: [piece.id, ...new Set(under.map(({ bearer }) => bearer.of))],

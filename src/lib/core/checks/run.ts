@@ -161,8 +161,8 @@ const SEVERITY: Record<Status, number> = { clash: 0, unmeasured: 1, tight: 2, cl
 /** Whether one status is worse than another. */
 export const isWorse = (a: Status, b: Status): boolean => SEVERITY[a] < SEVERITY[b];
 
-// A tenth of open share weighs like ten millimetres, a kilogram like five, a place or a move like a hundred.
-const WEIGHT = { mm: 1, share: 100, count: 100, kg: 5 } as const;
+/** What one of each unit weighs in millimetres: a tenth of open share like ten, a kilogram like five, a place or a move like a hundred. */
+export const WEIGHT = { mm: 1, share: 100, count: 100, kg: 5 } as const;
 const scaled = (finding: Finding) => (finding.margin - finding.comfort) * WEIGHT[finding.unit];
 
 /** Findings of several lists in one, worst status first, then least margin for what it is measured in. */

@@ -101,7 +101,7 @@ export const seatSetting = check({
 				...(ridden.has(id) ? unfitToRide(seat, setting) : [])
 			];
 			return wrong.map(({ key, ...rest }) => ({
-				rule: 'seat-setting',
+				rule: 'seat-setting' as const,
 				key: `${id}+${key}`,
 				title: `${seat.name}: as it is set`,
 				subjects: [id],
@@ -124,7 +124,7 @@ export const drivingSetting = check({
 					const seat = driving && plan.vehicle.seats[driving.seat];
 					if (!seat) return [];
 					return outOfRange(seat, { state: 'upright', slide: driving.slide, angle: driving.angle }).map(({ key, ...rest }) => ({
-						rule: 'driving-setting',
+						rule: 'driving-setting' as const,
 						key: `${id}+${key}`,
 						title: `${name}: the seat as needed for driving`,
 						subjects: [id, driving.seat],
@@ -149,7 +149,7 @@ export const pieceStates = check({
 			const { id, name, state, assembly } = piece;
 			const said = scene.mode.pieces[id];
 			const common = {
-				rule: 'piece-state',
+				rule: 'piece-state' as const,
 				key: id,
 				title: `${name}: as it stands in this mode`,
 				subjects: [id],
@@ -186,7 +186,7 @@ export const doorsShut = check({
 					if (!opening || state === 'shut') return [];
 					return [
 						{
-							rule: 'doors-shut',
+							rule: 'doors-shut' as const,
 							key: id,
 							title: `${opening.name}: shut while driving`,
 							subjects: [id],

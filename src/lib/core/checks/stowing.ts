@@ -38,7 +38,7 @@ export const words = (piece: PlacedPiece) => (piece.assembly.fronts.length > 0 ?
 /** Gear of one kind by itself: tall and broad enough a room, in layers where one layer is not enough. */
 function byItself({ scene }: CheckContext, piece: PlacedPiece, id: string, gear: Gear): Result {
 	const common = {
-		rule: 'gear-under',
+		rule: 'gear-under' as const,
 		key: `${piece.id}+${id}`,
 		title: `${several(gear)} ${words(piece)} ${piece.name}`,
 		subjects: [piece.id, id],
@@ -135,7 +135,7 @@ export const gearTogether = check({
 			const left = Object.entries(packing.left).map(([id, n]) => several({ ...plan.gear[id], count: n }));
 			return [
 				{
-					rule: 'gear-together',
+					rule: 'gear-together' as const,
 					key: piece.id,
 					title: `Everything that goes ${words(piece)} ${piece.name}`,
 					subjects: [...new Set([piece.id, ...there.map(([id]) => id), ...besides.map(({ owner }) => owner)])],
@@ -166,7 +166,7 @@ export const gearPlaced = check({
 			const here = Object.hasOwn(scene.mode.lies ?? {}, id);
 			const somewhere = plan.lying.includes(id);
 			if (here && scene.mode.use !== 'drive') return [];
-			const common = { rule: 'gear-placed', key: id, subjects: [id], comfort: 0, unit: 'count' as const, limit: 1, actual: 0, at };
+			const common = { rule: 'gear-placed' as const, key: id, subjects: [id], comfort: 0, unit: 'count' as const, limit: 1, actual: 0, at };
 			if (here)
 				return [
 					{

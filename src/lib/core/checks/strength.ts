@@ -28,14 +28,14 @@ function resultsOf(piece: PlacedPiece, strength: Strength): Result[] {
 	if (unknown.length > 0)
 		results.push({
 			...unsaid,
-			rule: 'strength',
+			rule: 'strength' as const,
 			title: `${piece.name}: what it is made of`,
 			why: `${[...new Set(unknown.map(({ name }) => name))].slice(0, 3).join(', ')}: nobody has said which material the stock is, so its strength is not known. Say it in Strength.`
 		});
 	if (adrift.length > 0)
 		results.push({
 			...unsaid,
-			rule: 'borne',
+			rule: 'borne' as const,
 			title: `${piece.name}: what bears it`,
 			why: `Nothing is seen that bears ${[...new Set(adrift.map(({ name }) => name.toLowerCase()))].slice(0, 3).join(', ')}: it touches nothing that could. Its strength is worked out as if it were held.`
 		});
@@ -43,7 +43,7 @@ function resultsOf(piece: PlacedPiece, strength: Strength): Result[] {
 	if (tipping)
 		results.push({
 			...common,
-			rule: 'borne',
+			rule: 'borne' as const,
 			title: `${piece.name}: stays down when it is used`,
 			margin: -1,
 			comfort: 0,
@@ -57,7 +57,7 @@ function resultsOf(piece: PlacedPiece, strength: Strength): Result[] {
 		const { stress } = used;
 		results.push({
 			...common,
-			rule: 'strength',
+			rule: 'strength' as const,
 			title: `${piece.name}: strong enough`,
 			margin: 1 - stress.used,
 			comfort: NEARLY,
@@ -73,7 +73,7 @@ function resultsOf(piece: PlacedPiece, strength: Strength): Result[] {
 		const { sag } = soft;
 		results.push({
 			...common,
-			rule: 'sag',
+			rule: 'sag' as const,
 			title: `${piece.name}: sags little`,
 			margin: TOO_FAR * sag.limit - sag.mm,
 			comfort: sag.limit,

@@ -13,7 +13,7 @@ export const toTheWheel = check({
 			.map((sleeper): Result => {
 				const { id, person, piece, body, rest, z } = sleeper;
 				const common = {
-					rule: 'to-the-wheel',
+					rule: 'to-the-wheel' as const,
 					key: `${piece}+${id}`,
 					title: `${person.name}: from bed to the wheel`,
 					subjects: [piece, id],

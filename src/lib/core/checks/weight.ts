@@ -29,7 +29,7 @@ export const axleLoads = check({
 		const load = loadIn(scene, plan);
 		const { weights } = plan.vehicle;
 		const at = load.centre ?? vec3(scene.interior.length / 2, 0, 0);
-		const common = { rule: 'axle-load', subjects: [], unit: 'kg' as const, at };
+		const common = { rule: 'axle-load' as const, subjects: [], unit: 'kg' as const, at };
 		const unsaid = (why: string): Result[] => [
 			{ ...common, key: 'all', title: 'What it may carry', margin: 0, comfort: 0, limit: 0, actual: load.inside, why, unknown: true }
 		];

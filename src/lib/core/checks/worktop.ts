@@ -112,7 +112,12 @@ function bestOf(spots: readonly Spot[], body: Body, top: number): { way: Way; sp
 /** Head room and height of a worktop for one person. */
 function atWork(piece: PlacedPiece, top: Worktop, spots: readonly Spot[], id: string, name: string, body: Body): Result {
 	const { way, spot, spare, off } = bestOf(spots, body, top.base);
-	const common = { rule: 'worktop', key: `work+${piece.id}+${id}`, title: `${name}: working at ${piece.name}`, subjects: [piece.id, id] };
+	const common = {
+		rule: 'worktop' as const,
+		key: `work+${piece.id}+${id}`,
+		title: `${name}: working at ${piece.name}`,
+		subjects: [piece.id, id]
+	};
 	const { height, elbow } = needs(body, way);
 	if (spare < 0)
 		return {
@@ -168,7 +173,7 @@ export const worktop = check({
 			const [a, b] = top.workedFrom.line;
 			const before = vec3((a.x + b.x) / 2, (a.y + b.y) / 2, top.base);
 			const result = (key: string, rest: Omit<Result, 'rule' | 'key' | 'subjects' | 'unit'>): Result => ({
-				rule: 'worktop',
+				rule: 'worktop' as const,
 				key: `${key}+${piece.id}`,
 				subjects: [piece.id],
 				unit: 'mm',

@@ -1,4 +1,4 @@
-import { findingsOf, type Status } from '../checks';
+import { findingsOf, toldOf, type Status } from '../checks';
 import { sceneOf } from '../derive';
 import { starterPlan, type BodyStyle, type Plan, type Vehicle } from '../plan';
 import { withVehicle } from '../shelf';
@@ -33,7 +33,7 @@ const rounded = <T>(view: T): T =>
 export function summaryOfPlan(plan: Plan): PlanSummary {
 	const modes = Object.keys(plan.modes);
 	const shown = modes.find((id) => plan.modes[id].use === 'night') ?? modes[0];
-	const findings = findingsOf(plan);
+	const findings = toldOf(plan, findingsOf(plan));
 	const counts: PlanSummary['findings'] = {};
 	for (const { status } of findings) counts[status] = (counts[status] ?? 0) + 1;
 	const [worst] = findings;

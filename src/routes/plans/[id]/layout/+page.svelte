@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { preferences } from '$lib/client/preferences.svelte';
-	import type { Finding, Fix } from '$lib/core/checks';
+	import { settingAside, toldOf, type Finding, type Fix } from '$lib/core/checks';
 	import { compromises, type Lever, type LeverOption } from '$lib/core/height';
 	import { BED_POSTURES, type BedPosture } from '$lib/core/people';
 	import { kindOf, numberRange } from '$lib/core/pieces';
@@ -158,6 +158,13 @@
 		pointed = undefined;
 	}
 
+	function setAside(finding: Finding, reason?: string) {
+		const aside = reason === undefined ? undefined : { reason, date: new Date().toLocaleDateString('sv') };
+		const does = aside ? 'set aside' : 'tell again';
+		session.edit(`${does}: ${finding.title}`, [settingAside(plan, finding, aside)]);
+		pointed = undefined;
+	}
+
 	/** Whatever a finding can be about. */
 	const names = $derived(
 		Object.fromEntries(
@@ -192,7 +199,7 @@
 		<ModeStrip
 			modes={plan.modes}
 			thumbs={look?.thumbs ?? {}}
-			findings={answers?.findings ?? []}
+			findings={toldOf(plan, answers?.findings ?? [])}
 			current={gaze.modeId}
 			onchoose={(id) => (gaze.modeId = id)}
 		/>
@@ -310,13 +317,14 @@
 
 	<Findings
 		findings={answers?.findings ?? []}
-		modes={plan.modes}
+		{plan}
 		{names}
 		progress={answers?.progress ?? 0}
 		{pointed}
 		onpoint={(finding) => (pointed = finding)}
 		onopen={(id) => answers?.open(id, preferences.units)}
 		onfix={(_, fix) => applyFix(fix)}
+		onaside={setAside}
 	/>
 </div>
 

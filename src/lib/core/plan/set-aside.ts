@@ -1,0 +1,24 @@
+import { z } from 'zod';
+
+/** How bad something was when it was set aside. */
+export const ASIDE_STATUSES = ['clash', 'unmeasured', 'tight'] as const;
+
+/** A finding that whoever plans does not want to be told again, with the reason and with what it said then. */
+export const setAsideSchema = z.strictObject({
+	reason: z.string().trim().min(1).max(400),
+	status: z.enum(ASIDE_STATUSES).describe('how bad it was then: when it gets worse it is told again'),
+	margin: z.number().min(-1e9).max(1e9).describe('its margin then, in the unit of the finding'),
+	date: z.iso.date()
+});
+export type SetAside = z.infer<typeof setAsideSchema>;
+
+/** What was set aside, by rule and key of the finding; what is not asked any more is passed over. */
+export const setAsideTable = z
+	.record(
+		z
+			.string()
+			.max(400)
+			.regex(/^[a-z-]+:/, 'the rule, a colon, and the key of the finding'),
+		setAsideSchema
+	)
+	.refine((table) => Object.keys(table).length <= 500, 'at most 500 findings set aside');
