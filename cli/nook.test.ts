@@ -49,6 +49,20 @@ describe('nook check', () => {
 	});
 });
 
+describe('nook fit', () => {
+	it('names the changes after which nothing clashes, and says when nothing does', async () => {
+		const { code, out } = await nook('fit', van);
+		expect([code, out.split('\n')[0]]).toEqual([EXIT.fine, 'Raise the couch by 13 mm']);
+		expect((await nook('fit', hatchback)).out).toBe('Nothing clashes.\n');
+	});
+	it('exits 1 where something is left', async () => {
+		const plan = planOf(van);
+		const small = applyEdits(plan, [{ path: ['gear', 'crate', 'height'], value: 1900 }]);
+		const { changes, left } = JSON.parse((await nook('fit', file(writePlanFile(small)), '--json')).out);
+		expect(left.length > 0 || changes.some(({ asks }: { asks?: string }) => asks === 'less')).toBe(true);
+	});
+});
+
 describe('nook joints', () => {
 	it('tells how parts are joined, and exits 1 when that cannot be done as the plan says', async () => {
 		const { code, out } = await nook('joints', hatchback);

@@ -16,7 +16,7 @@ import {
 import { barsWords, cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, type Plan } from '../src/lib/core/plan';
-import { find, SolidVerifier, startingBrief } from '../src/lib/core/search';
+import { find, makeFit, SolidVerifier, startingBrief } from '../src/lib/core/search';
 import { formatLength, formatMass, withUnits } from '../src/lib/core/units';
 import { EXIT, modeNamed, readPlanAt, Unreadable, type Options, type Streams } from './command';
 import { joints } from './joints';
@@ -27,6 +27,7 @@ const USAGE = `nook: questions to a plan, answered in the terminal
   nook check FILE [--fixes] [--json]
                               findings of every mode, with what settles each clash; --fixes: each of all others as well;
                               exit 0 no clash, 1 a clash that was not set aside
+  nook fit FILE [--json]      the fewest changes that were found after which nothing clashes, and what is left; exit 1 when something is
   nook parts FILE [--json]    the parts list
   nook cut FILE [--json]      sheet and bar layouts, what to buy
   nook joints FILE [--json]   how the parts of every piece are joined, with what; exit 1 when something cannot be as the plan says
@@ -82,6 +83,19 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 			for (const fix of finding.fixes) out(`${' '.repeat(22)}${fix.label}. ${fix.cost}\n`);
 		}
 	return clash ? EXIT.clash : EXIT.fine;
+}
+
+function fit(plan: Plan, { json, system }: Options, { out }: Streams): number {
+	const { changes, cost, left } = makeFit(plan, allTolerances(plan), system) ?? { changes: [], cost: '', left: [] };
+	if (json) out(`${JSON.stringify({ plan: plan.name, changes, cost, left }, null, '\t')}\n`);
+	else {
+		if (changes.length + left.length === 0) out('Nothing clashes.\n');
+		for (const { label, asks } of changes)
+			out(`${label}${asks === 'less' ? ' (gives something up)' : asks ? ' (only if that is so)' : ''}\n`);
+		if (changes.length > 0) out(`      ${withUnits(cost, system)}\n`);
+		for (const { title } of left) out(`still clashes: ${title}\n`);
+	}
+	return left.length > 0 ? EXIT.clash : EXIT.fine;
 }
 
 function parts(plan: Plan, { json, system }: Options, { out }: Streams): number {
@@ -199,7 +213,7 @@ async function findLayouts(plan: Plan, { json, system }: Options, { out }: Strea
 	return found.length > 0 ? EXIT.fine : EXIT.clash;
 }
 
-const COMMANDS = { check, parts, cut, joints, convert: convertModes, strength, weigh, find: findLayouts };
+const COMMANDS = { check, fit, parts, cut, joints, convert: convertModes, strength, weigh, find: findLayouts };
 
 /** Runs one command line; gives the exit code. */
 export async function run(args: string[], streams: Streams): Promise<number> {

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { openDemo, planFile, settled } from './bench';
+import { openDemo, planFile, settled, type } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'views' });
@@ -235,6 +235,28 @@ test('a finding is set aside with a reason, counted no more, kept over a reload,
 	await expect(crate).toHaveCount(0);
 	await aside.getByRole('button', { name: 'Tell me again' }).click();
 	await expect(crate).toContainText('3 mm short');
+});
+
+test('what clashes in several ways is made to fit by few changes, shown first, taken and undone as one', async ({ page, server }) => {
+	await openDemo(page, server.url, 'survey van', 'layout');
+	await type(page, 'Height of the slats', '420');
+	await type(page, 'Length', '2400');
+	await settled(page);
+	const clashes = page.locator('li.clash');
+	const findings = page.getByRole('region', { name: 'Findings' });
+	await expect(findings.getByText('room for the body').first()).toBeVisible();
+	const fit = page.getByRole('group', { name: 'Make it fit' });
+	await fit.getByRole('button', { name: 'Make it fit' }).click();
+	await expect(fit.getByText(/^2 changes settle/)).toBeVisible({ timeout: 60_000 });
+	await expect(fit.getByRole('listitem')).toHaveText([/^Shorten the couch by \d+ mm$/, /^Lower the couch by \d+ mm$/]);
+	// Nothing has changed yet.
+	await expect(page.getByLabel('Length', { exact: true })).toHaveValue('2400 mm');
+	await fit.getByRole('button', { name: 'Take both' }).click();
+	await expect(clashes).toHaveCount(0);
+	await expect(fit).toHaveCount(0);
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(page.getByLabel('Length', { exact: true })).toHaveValue('2400 mm');
+	await expect(page.getByLabel('Height of the slats')).toHaveValue('420 mm');
 });
 
 test('what slides while driving is told, tied down, and said to be; a door left open while driving is a clash', async ({

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { SvelteSet } from 'svelte/reactivity';
 	import { asideOf, byQuestion, toldOf, type Finding, type Fix } from '../core/checks';
-	import type { Plan } from '../core/plan';
+	import type { Edit, Plan } from '../core/plan';
 	import FindingRow from './FindingRow.svelte';
+	import MakeFit from './MakeFit.svelte';
 	import StatusMark from './StatusMark.svelte';
 	import { countsOf, countWords, STATUS_WORDS } from './words';
 
@@ -19,8 +20,10 @@
 		onfix: (finding: Finding, fix: Fix) => void;
 		/** Sets a finding aside for a reason, or takes that back. */
 		onaside: (finding: Finding, reason?: string) => void;
+		/** Takes several changes together. */
+		ontake: (label: string, edits: Edit[]) => void;
 	}
-	let { plan, findings, names, progress, pointed, onpoint, onopen, onfix, onaside }: Props = $props();
+	let { plan, findings, names, progress, pointed, onpoint, onopen, onfix, onaside, ontake }: Props = $props();
 
 	const id = $props.id();
 	let open: string | undefined = $state();
@@ -109,6 +112,7 @@
 			</select>
 		</div>
 	{/if}
+	<MakeFit {plan} clashes={toldOf(plan, findings).filter(({ status }) => status === 'clash').length} {ontake} />
 	<!-- A list that scrolls has to be reachable by keyboard. -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div class="scroll" tabindex="0" role="group" aria-label="List of findings">

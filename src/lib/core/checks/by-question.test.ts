@@ -13,7 +13,7 @@ const two = (height: number, ida = 1700, tomas = 1800): Plan =>
 
 const survey = (() => {
 	const read = readPlanFile(readFileSync('examples/lantern-small-van.nook.json', 'utf8'));
-	if (!read.ok) throw new Error(read.errors.join());
+	if (!read.ok) throw new Error(read.faults.join());
 	return read.plan;
 })();
 

@@ -44,9 +44,13 @@ const worstByResult = remember((plan: Plan, tolerances: Tolerances): ReadonlyMap
 	return worst;
 });
 
-/** What a change costs elsewhere, in words, and how many new clashes it brings. */
-function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Finding): { cost: string; newClashes: number; lost: number } {
-	const own = resultId(finding);
+/** What becomes of a plan besides what was changed for: in words, how many new clashes, and how much gets worse in all. */
+export function costOf(
+	plan: Plan,
+	changed: Plan,
+	tolerances: Tolerances,
+	own?: string
+): { cost: string; newClashes: number; lost: number } {
 	const before = worstByResult(plan, tolerances);
 	const after = worstByResult(changed, tolerances);
 	const lost = [...after.values()].filter((f) => resultId(f) !== own && isWorse(f.status, before.get(resultId(f))?.status ?? 'clear'));
@@ -63,11 +67,18 @@ function costOf(plan: Plan, changed: Plan, tolerances: Tolerances, finding: Find
 	};
 }
 
-/** A fix with what it is sorted by. */
-type Tried = Fix & { lost: number; turn: number };
+/** A change that settles a finding, as it was tried out. */
+export interface Change extends Fix {
+	/** How many other findings get worse. */
+	lost: number;
+	/** How far something is turned. */
+	turn: number;
+	/** It asks for less, or says what only the owner knows, instead of building or setting something otherwise. */
+	asks?: 'less' | 'knowledge';
+}
 
 /** Every turn of one number that settles a finding, each tried out on the whole plan. */
-function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem): Tried[] {
+function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem): Change[] {
 	const pieces = finding.subjects.filter((id) => Object.hasOwn(plan.pieces, id));
 	const knobs = [...pieces.flatMap((id) => pieceKnobs(id, plan.pieces[id])), ...modeKnobs(plan, finding)].map(withinReason);
 	// “Raise the bed” does not say which, where two pieces meet.
@@ -79,42 +90,54 @@ function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: Uni
 			edits,
 			margin,
 			turn: Math.abs(value - knob.value),
-			...costOf(plan, applyEdits(plan, edits), tolerances, finding)
+			...costOf(plan, applyEdits(plan, edits), tolerances, resultId(finding))
 		})
 	);
 }
 
-/** What settles a finding by setting seats, gear and people otherwise, each tried out on the whole plan; what only the owner knows comes last. */
-const settings = (plan: Plan, finding: Finding, tolerances: Tolerances): Tried[] =>
-	arrangements(plan, finding).map(({ claim, ...one }) => ({
-		...one,
-		turn: claim ? Infinity : 0,
-		...costOf(plan, applyEdits(plan, one.edits), tolerances, finding)
-	}));
-
 /**
- * Changes that settle a finding: for every number of the pieces, seats and things concerned, the smallest turn up or down after which
- * the finding is clear or, failing that, just fits; seats, gear and people set otherwise; for a clash also what could be given up. Each
- * is tried out on the whole plan, so its cost is what really happens: what only moves the trouble elsewhere is not offered. At most
- * `most`, those that cost least elsewhere first, then by size of the change; what is given up comes last.
+ * Everything that settles a finding, each tried out on the whole plan: all joints of a floor at once first, since they are a better
+ * answer than any one turn; then the smallest turn up or down of every number of the pieces, seats and things concerned after which the
+ * finding is clear or, failing that, just fits; seats, gear and people set otherwise; and for a clash what could be given up. What
+ * costs least elsewhere comes first, then by size of the change.
  */
-export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem = 'metric', most = 4): Fix[] {
-	const useful = [...settings(plan, finding, tolerances), ...turns(plan, finding, tolerances, system)]
-		.filter(({ newClashes }) => newClashes === 0)
-		.sort((a, b) => a.lost - b.lost || a.turn - b.turn);
-	const tried = ({ label, edits }: { label: string; edits: Edit[] }): Fix => {
-		const { cost, newClashes } = costOf(plan, applyEdits(plan, edits), tolerances, finding);
-		return { label, edits, cost, newClashes, margin: 0 };
-	};
-	// All joints of a floor at once are a better answer than any one turn.
+export function changesFor(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem = 'metric'): Change[] {
+	const tried = <T extends { edits: Edit[] }>(one: T) => ({
+		...one,
+		...costOf(plan, applyEdits(plan, one.edits), tolerances, resultId(finding))
+	});
 	const joints = betterJoints(plan, finding);
-	const first = joints ? [tried(joints)] : [];
-	const given = (finding.status === 'clash' ? concessions(plan, finding) : []).map(tried);
+	const set = arrangements(plan, finding).map(({ claim, ...one }): Change => ({
+		...tried(one),
+		turn: claim ? Number.MAX_SAFE_INTEGER : 0,
+		...(claim ? { asks: 'knowledge' } : {})
+	}));
+	const given = (finding.status === 'clash' ? concessions(plan, finding) : []).map((one): Change => ({
+		...tried(one),
+		margin: 0,
+		turn: 0,
+		asks: 'less'
+	}));
 	return [
-		...first,
-		...useful
-			.slice(0, most - first.length - given.length)
-			.map(({ label, cost, edits, margin, newClashes }) => ({ label, cost, edits, margin, newClashes })),
+		...(joints ? [{ ...tried(joints), margin: 0, turn: 0 }] : []),
+		...[...set, ...turns(plan, finding, tolerances, system)].sort((a, b) => a.lost - b.lost || a.turn - b.turn),
 		...given
 	];
+}
+
+/**
+ * Changes that settle a finding, of {@link changesFor} those that bring no new clash: what only moves the trouble elsewhere is not
+ * offered. At most `most`; what is given up comes last, and is offered whatever it costs.
+ */
+export function fixesFor(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem = 'metric', most = 4): Fix[] {
+	const changes = changesFor(plan, finding, tolerances, system);
+	const given = changes.filter(({ asks }) => asks === 'less');
+	const useful = changes.filter(({ asks, newClashes }) => asks !== 'less' && newClashes === 0);
+	return [...useful.slice(0, most - given.length), ...given].map(({ label, cost, edits, margin, newClashes }) => ({
+		label,
+		cost,
+		edits,
+		margin,
+		newClashes
+	}));
 }

@@ -5,6 +5,7 @@ export { type SeatPlan } from './seat-plans';
 export { startWhereItFits, type Started } from './starting';
 export { remadeOf, type Remade } from './stronger';
 export { takeLayout } from './layout';
+export { makingFit, makeFit, type FitProgress, type MadeFit } from './make-fit';
 export { MECHANISMS, type Mechanism } from './mechanisms';
 export { judged } from './outcome';
 export type { Advice, Miss } from './misses';

@@ -325,6 +325,7 @@
 		onopen={(id) => answers?.open(id, preferences.units)}
 		onfix={(_, fix) => applyFix(fix)}
 		onaside={setAside}
+		ontake={(label, edits) => session.edit(label, edits)}
 	/>
 </div>
 
