@@ -72,6 +72,48 @@ test('axe finds nothing in the list of plans', async ({ page, server }) => {
 	expect(await violations(page)).toEqual([]);
 });
 
+test('no figure of a drawing lies on another or beyond its sheet, as the browser sets it, in millimetres and inches', async ({
+	page,
+	server
+}) => {
+	test.setTimeout(180_000);
+	const drawings = ['The vehicle from above', 'Cross-section looking forward', 'Long section'];
+	for (const plan of ['survey van', 'one-person hatchback', 'bench in three sections', 'panels and hatch']) {
+		await page.goto(server.url);
+		const link = page.locator('.plans a', { hasText: plan }).first();
+		await page.goto(await link.evaluate((a: HTMLAnchorElement) => a.href));
+		await expect(page.getByRole('group', { name: drawings[0] })).toBeVisible();
+		const modes = page.getByRole('group', { name: 'Modes of the vehicle' }).getByRole('button');
+		for (let i = 0; i < (await modes.count()); i++) {
+			await modes.nth(i).click();
+			await expect(modes.nth(i)).toHaveAttribute('aria-pressed', 'true');
+			for (const name of drawings) {
+				const found = await page.getByRole('group', { name, exact: true }).evaluate((svg) => {
+					const sheet = svg.getBoundingClientRect();
+					const texts = [...svg.querySelectorAll('text')].map((text) => ({ words: text.textContent, box: text.getBoundingClientRect() }));
+					const faults = texts
+						.filter(({ box }) => box.left < sheet.left - 1 || box.right > sheet.right + 1 || box.bottom > sheet.bottom + 1)
+						.map(({ words }) => `${words} leaves the sheet`);
+					// The box of a line of text is higher than its figures by a quarter at the top and at the bottom.
+					const ink = ({ left, right, top, bottom, width, height }: DOMRect) => {
+						const [x, y] = width > height ? [0, height / 4] : [width / 4, 0];
+						return { left: left + x, right: right - x, top: top + y, bottom: bottom - y };
+					};
+					for (const [k, a] of texts.entries())
+						for (const b of texts.slice(k + 1)) {
+							const [p, q] = [ink(a.box), ink(b.box)];
+							if (p.left < q.right && q.left < p.right && p.top < q.bottom && q.top < p.bottom) faults.push(`${a.words} on ${b.words}`);
+						}
+					return { faults, count: texts.length };
+				});
+				expect(found.faults, `${plan}, mode ${i}, ${name}`).toEqual([]);
+				expect(found.count).toBeGreaterThan(1);
+			}
+			if (i === 0) await page.getByRole('button', { name: /^(mm|inch)$/ }).click();
+		}
+	}
+});
+
 test('the height line moves by keyboard, findings and drawings follow, and undo takes it back', async ({ page, server }) => {
 	await openDemo(page, server.url, 'survey van', 'layout');
 	const line = page.getByRole('slider', { name: 'Height' });

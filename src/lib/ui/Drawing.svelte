@@ -2,7 +2,7 @@
 	import type { Snippet } from 'svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import { formatLength, withUnits } from '../core/units';
-	import { project, type Dimension, type Shape, type View, type ViewName } from '../core/views';
+	import { annotated, frameOn, INK, project, wordsWidth, type Rect, type Shape, type View, type ViewName } from '../core/views';
 	import type { Vec2, Vec3 } from '../core/geometry/vector';
 
 	/** A drag of something in the drawing, in mm of the drawing (right, down). */
@@ -52,43 +52,47 @@
 
 	let width = $state(400);
 	let height = $state(240);
+	/** Dimensions, scale and the way forward: what makes it a drawing to read sizes from. */
+	const dimensioned = $derived(!small && view.dimensions.length > 0);
+	const frame = $derived(dimensioned ? frameOn(view, width, height) : view.frame);
 	// mm per pixel: text and ticks keep their size on the screen.
-	const scale = $derived(Math.max(view.frame[2] / Math.max(1, width), view.frame[3] / Math.max(1, height)));
+	const scale = $derived(Math.max(frame[2] / Math.max(1, width), frame[3] / Math.max(1, height)));
 	const px = (pixels: number) => pixels * scale;
 	const path = (points: Vec2[]) => points.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('') + 'Z';
 
-	interface Line {
-		a: Vec2;
-		b: Vec2;
-		/** Where the dimension line really starts and ends: moved away by its offset. */
-		from: Vec2;
-		to: Vec2;
-		/** Where the number stands: over the middle, or past the end where the line is too short for it. */
-		label: Vec2;
-		turn: number;
-	}
-	function lineOf(d: Pick<Dimension, 'from' | 'to' | 'offset'>): Line {
-		const long = Math.hypot(d.to.x - d.from.x, d.to.y - d.from.y) || 1;
-		const [nx, ny] = [-(d.to.y - d.from.y) / long, (d.to.x - d.from.x) / long];
-		const away = d.offset * px(20);
-		const move = (p: Vec2): Vec2 => ({ x: p.x - nx * away, y: p.y - ny * away });
-		const [from, to] = [move(d.from), move(d.to)];
-		let turn = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
-		if (turn > 89 || turn < -91) turn += turn > 0 ? -180 : 180;
-		const past = long < px(50) ? long / 2 + px(30) : 0;
-		const [ux, uy] = [(to.x - from.x) / long, (to.y - from.y) / long];
-		const label = { x: (from.x + to.x) / 2 + ux * past, y: (from.y + to.y) / 2 + uy * past };
-		return { a: d.from, b: d.to, from, to, label, turn };
-	}
-
-	const litLine = $derived(
-		lit?.line && Math.hypot(lit.line[0].x - lit.line[1].x, lit.line[0].y - lit.line[1].y, lit.line[0].z - lit.line[1].z) > 0.5
-			? lineOf({ from: project(view.name, lit.line[0]), to: project(view.name, lit.line[1]), offset: 0 })
-			: undefined
+	const litPlace = $derived.by(() => {
+		if (!lit || small) return undefined;
+		const { line, at, text } = lit;
+		const there = line && Math.hypot(line[0].x - line[1].x, line[0].y - line[1].y, line[0].z - line[1].z) > 0.5;
+		const ends: [Vec2, Vec2] | undefined = there ? [project(view.name, line[0]), project(view.name, line[1])] : undefined;
+		return { at: project(view.name, at), line: ends, words: text };
+	});
+	/** The scale at the lower left: a round length, and where it stands. */
+	const bar = $derived.by(() => {
+		const inch = preferences.units === 'imperial' ? 25.4 : 1;
+		const lengths = preferences.units === 'imperial' ? [40, 20, 10, 5] : [1000, 500, 250, 100];
+		const mm = (lengths.find((one) => one * inch <= px(110)) ?? lengths[3]) * inch;
+		const [x, y] = [frame[0] + px(8), frame[1] + frame[3] - px(9)];
+		const words = formatLength(mm, preferences.units);
+		const box: Rect = { x: [x, x + mm + px(8 + wordsWidth(words, INK.figure))], y: [y - px(8), y + px(8)] };
+		return { mm, x, y, words, box };
+	});
+	/** Which way is forward, in the drawings that are seen from above or from the side. */
+	const forward = $derived.by(() => {
+		if (view.name === 'cross-section') return undefined;
+		const [x, y] = [frame[0] + frame[2] - px(8), frame[1] + frame[3] - px(9)];
+		const box: Rect = { x: [x - px(34 + wordsWidth('forward', INK.figure)), x], y: [y - px(8), y + px(8)] };
+		return { x, y, box };
+	});
+	const notes = $derived(
+		annotated(view, (mm) => formatLength(mm, preferences.units), {
+			px: scale,
+			frame,
+			sectionX,
+			lit: litPlace,
+			taken: dimensioned ? [bar.box, ...(forward ? [forward.box] : [])] : []
+		})
 	);
-	const litAt = $derived(lit ? project(view.name, lit.at) : undefined);
-	// The number stands beside its point, on the side where the drawing has more room for it.
-	const litLeft = $derived(litAt !== undefined && litAt.x > view.frame[0] + view.frame[2] * 0.7);
 
 	let drag: { of: string; part?: string; x: number; y: number; moved: boolean; pointer: number } | undefined;
 	function start(event: PointerEvent, { of, part }: Shape) {
@@ -129,7 +133,7 @@
 <figure class:small bind:clientWidth={width} bind:clientHeight={height}>
 	<svg
 		bind:this={svg}
-		viewBox={view.frame.join(' ')}
+		viewBox={frame.join(' ')}
 		preserveAspectRatio="xMidYMid meet"
 		role={small ? 'presentation' : 'group'}
 		aria-label={small ? undefined : title}
@@ -167,23 +171,29 @@
 			{/each}
 		{/if}
 		{#if !small}
-			{#each view.dimensions as dimension, i (i)}
-				{@const line = lineOf(dimension)}
+			{#each notes.placed as one, i (i)}
 				<g class="dimension">
-					<title>{dimension.label}</title>
-					{#if dimension.offset !== 0}<path
-							d="M{line.a.x} {line.a.y}L{line.from.x} {line.from.y}M{line.b.x} {line.b.y}L{line.to.x} {line.to.y}"
-							class="leader"
-						/>{/if}
-					<path d="M{line.from.x} {line.from.y}L{line.to.x} {line.to.y}" />
-					{#each [line.from, line.to] as tip, i (i)}
-						<path transform="translate({tip.x} {tip.y}) rotate({line.turn + 45})" d="M{-px(5)} 0H{px(5)}" class="tick" />
+					<title>{one.dimension.label}</title>
+					{#each one.leaders as [from, to], i (i)}<path d="M{from.x} {from.y}L{to.x} {to.y}" class="leader" />{/each}
+					<path d="M{one.from.x} {one.from.y}L{one.to.x} {one.to.y}" />
+					{#each [one.from, one.to] as tip, i (i)}
+						<path transform="translate({tip.x} {tip.y}) rotate({one.turn + 45})" d="M{-px(INK.tick)} 0H{px(INK.tick)}" class="tick" />
 					{/each}
-					<text transform="translate({line.label.x} {line.label.y}) rotate({line.turn})" dy={-px(3)} font-size={px(11)} stroke-width={px(3)}
-						>{formatLength(dimension.mm, preferences.units)}</text
+					<text transform="translate({one.at.x} {one.at.y}) rotate({one.turn})" font-size={px(INK.figure)} stroke-width={px(3)}
+						>{one.words}</text
 					>
 				</g>
 			{/each}
+			{#if dimensioned}
+				<g class="scale">
+					<path d="M{bar.x} {bar.y}h{bar.mm}M{bar.x} {bar.y - px(3)}v{px(6)}M{bar.x + bar.mm} {bar.y - px(3)}v{px(6)}" />
+					<text x={bar.x + bar.mm + px(5)} y={bar.y} font-size={px(INK.figure)} stroke-width={px(3)}>{bar.words}</text>
+					{#if forward}
+						<path d="M{forward.x - px(26)} {forward.y}h{px(24)}m{-px(6)} {-px(4)}l{px(6)} {px(4)}l{-px(6)} {px(4)}" />
+						<text class="end" x={forward.x - px(31)} y={forward.y} font-size={px(INK.figure)} stroke-width={px(3)}>forward</text>
+					{/if}
+				</g>
+			{/if}
 			{#if sectionX !== undefined}
 				<g
 					class="section"
@@ -198,31 +208,22 @@
 					onpointerdown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
 					onpointermove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && onsection?.(sectionAt(event))}
 				>
-					<path class="grip" d="M{sectionX} {view.frame[1]}V{view.frame[1] + view.frame[3]}" style:stroke-width={px(16)} />
+					<path class="grip" d="M{sectionX} {frame[1]}V{frame[1] + frame[3]}" style:stroke-width={px(16)} />
 					<path
-						d="M{sectionX} {view.frame[1] + px(4)}V{view.frame[1] + view.frame[3]}"
+						d="M{sectionX} {frame[1] + px(4)}V{frame[1] + frame[3] - (dimensioned ? px(INK.foot) : 0)}"
 						style:stroke-width={px(1.6)}
 						style:stroke-dasharray="{px(9)}
 						{px(4)}"
 					/>
-					<path class="flag" d="M{sectionX} {view.frame[1] + px(4)}h{px(12)}l{-px(4)} {px(5)}l{px(4)} {px(5)}h{-px(12)}z" />
+					<path class="flag" d="M{sectionX} {frame[1] + px(4)}h{px(12)}l{-px(4)} {px(5)}l{px(4)} {px(5)}h{-px(12)}z" />
 				</g>
 			{/if}
-			{#if litAt}
+			{#if litPlace && notes.note}
+				{@const { at, line, words } = litPlace}
 				<g class="lit">
-					{#if litLine}
-						<path d="M{litLine.from.x} {litLine.from.y}L{litLine.to.x} {litLine.to.y}" style:stroke-width={px(3)} />
-					{/if}
-					<circle cx={litAt.x} cy={litAt.y} r={px(7)} style:stroke-width={px(2.5)} />
-					<text
-						x={litAt.x}
-						y={litAt.y}
-						dx={litLeft ? -px(11) : px(11)}
-						dy={-px(7)}
-						class:left={litLeft}
-						font-size={px(12.5)}
-						stroke-width={px(4)}>{lit!.text}</text
-					>
+					{#if line}<path d="M{line[0].x} {line[0].y}L{line[1].x} {line[1].y}" style:stroke-width={px(3)} />{/if}
+					<circle cx={at.x} cy={at.y} r={px(7)} style:stroke-width={px(2.5)} />
+					<text x={notes.note.at.x} y={notes.note.at.y} font-size={px(INK.note)} stroke-width={px(4)}>{words}</text>
 				</g>
 			{/if}
 		{/if}
@@ -380,6 +381,7 @@
 	text {
 		font-family: var(--font-figures);
 		text-anchor: middle;
+		dominant-baseline: central;
 		fill: var(--ink);
 		stroke: var(--paper);
 		paint-order: stroke;
@@ -410,11 +412,18 @@
 		fill: none;
 	}
 	.lit text {
-		text-anchor: start;
 		fill: var(--clash);
 		font-weight: 650;
 	}
-	.lit text.left {
+	.scale path {
+		stroke: var(--ink-soft);
+		stroke-width: 1.2;
+	}
+	.scale text {
+		text-anchor: start;
+		fill: var(--ink-soft);
+	}
+	.scale text.end {
 		text-anchor: end;
 	}
 </style>
