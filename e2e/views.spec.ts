@@ -152,6 +152,37 @@ test('a piece is dragged up in the long section, and the number in the form foll
 	await settled(page);
 });
 
+test('a piece is moved by the arrow keys in a drawing, by 1, 10 and 100 mm; so long as a key is held it is one step of undo', async ({
+	page,
+	server
+}) => {
+	await openDemo(page, server.url, 'survey van', 'layout');
+	const long = page.getByRole('group', { name: 'Long section', exact: true });
+	await long.focus();
+	const height = page.getByLabel('Height of the slats');
+	const rear = page.getByLabel('Rear end from the rear door');
+	await page.keyboard.down('ArrowUp');
+	await page.keyboard.down('ArrowUp');
+	await page.keyboard.down('ArrowUp');
+	await page.keyboard.up('ArrowUp');
+	await expect(height).toHaveValue('303 mm');
+	await page.keyboard.press('Shift+ArrowDown');
+	await expect(height).toHaveValue('293 mm');
+	await page.keyboard.press('Control+ArrowRight');
+	await expect(rear).toHaveValue('228 mm');
+	await expect(page.getByText('Slat couch, place: 228 mm')).toBeVisible();
+	for (const value of ['128 mm', '128 mm', '128 mm']) {
+		await page.keyboard.press('Control+z');
+		await expect(rear).toHaveValue(value);
+	}
+	await expect(height).toHaveValue('300 mm');
+	await page.keyboard.press('?');
+	const keys = page.getByRole('dialog', { name: 'Keys' });
+	await expect(keys.getByText('moves the selected piece')).toBeVisible();
+	await page.keyboard.press('Escape');
+	await expect(keys).toHaveCount(0);
+});
+
 test('modes re-pose everything, the cutting line moves the cross-section, a finding lights its place', async ({ page, server }) => {
 	await openDemo(page, server.url, 'survey van', 'layout');
 	const above = page.getByRole('group', { name: 'The vehicle from above' });

@@ -30,6 +30,9 @@
 		picked?: (part: string) => boolean;
 		onselect?: (of: string, part?: string) => void;
 		ondrag?: (step: DragStep) => void;
+		/** Keys move what is selected, mm of the drawing to the right and down; the last of them was let go. */
+		onnudge?: (view: ViewName, dx: number, dy: number) => void;
+		onnudged?: () => void;
 		onsection?: (x: number) => void;
 		/** Drawn over everything, in the drawing's own mm; it is given how many of these a pixel is. */
 		over?: Snippet<[mmPerPixel: number]>;
@@ -46,6 +49,8 @@
 		picked,
 		onselect,
 		ondrag,
+		onnudge,
+		onnudged,
 		onsection,
 		over
 	}: Props = $props();
@@ -116,6 +121,21 @@
 		drag = undefined;
 	}
 
+	const ARROWS: Record<string, [right: number, down: number]> = {
+		ArrowLeft: [-1, 0],
+		ArrowRight: [1, 0],
+		ArrowUp: [0, -1],
+		ArrowDown: [0, 1]
+	};
+	function nudgeKey(event: KeyboardEvent) {
+		// The cutting line has keys of its own.
+		if (!onnudge || event.target !== event.currentTarget || !Object.hasOwn(ARROWS, event.key)) return;
+		event.preventDefault();
+		const mm = event.ctrlKey || event.metaKey ? 100 : event.shiftKey ? 10 : 1;
+		const [right, down] = ARROWS[event.key];
+		onnudge(view.name, right * mm, down * mm);
+	}
+
 	let svg: SVGSVGElement | undefined = $state();
 	function sectionAt(event: PointerEvent): number {
 		const matrix = svg!.getScreenCTM()!.inverse();
@@ -131,13 +151,20 @@
 </script>
 
 <figure class:small bind:clientWidth={width} bind:clientHeight={height}>
+	<!-- A drawing in which something is moved by keys takes the focus. -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions, a11y_no_static_element_interactions -->
 	<svg
 		bind:this={svg}
 		viewBox={frame.join(' ')}
 		preserveAspectRatio="xMidYMid meet"
 		role={small ? 'presentation' : 'group'}
 		aria-label={small ? undefined : title}
+		tabindex={onnudge ? 0 : undefined}
+		onkeydown={nudgeKey}
+		onkeyup={(event) => Object.hasOwn(ARROWS, event.key) && onnudged?.()}
+		onblur={onnudged}
 	>
+		{#if onnudge}<desc>Arrow keys move what is selected; with shift ten times as far, with control a hundred times.</desc>{/if}
 		{#each view.shapes as shape, i (i)}
 			<!-- Shapes repeat what the table below says and what the form can do by keyboard. -->
 			<!-- svelte-ignore a11y_no_static_element_interactions -->

@@ -7,7 +7,19 @@ import { measurementList } from '../interior';
 import { resultsIn } from '../checks';
 import { applyEdits, BODY_STYLES, starterPlan } from '../plan';
 import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
-import { alongSnaps, crossSection, dragParameter, heightSnaps, longSection, project, snapTo, tapeOf, viewFromAbove } from '.';
+import {
+	crossSection,
+	dragParameter,
+	heightSnaps,
+	longSection,
+	movedIn,
+	project,
+	snapsOf,
+	snapTo,
+	stepAlong,
+	tapeOf,
+	viewFromAbove
+} from '.';
 
 const plan = withPerson(
 	withPiece(planIn(plainVehicle([[0, 700]], 1300, 3000)), 'couch', 'slat-couch', { height: 350, rear: 200 }),
@@ -120,10 +132,42 @@ describe('dragging', () => {
 		// Rails and slats are 45 + 18 mm, five more to spare.
 		expect(values).toContain(240 + 63 + 5);
 		expect(values).toContain(270 + 63 + 5);
-		expect(alongSnaps(withCrate, 'couch').some((s) => s.label.includes('rear door'))).toBe(true);
+		expect(snapsOf(withCrate, 'couch', 'along').some((s) => s.label.includes('rear door'))).toBe(true);
 		expect(snapTo(310, [{ value: 308, label: 'x' }], 5)).toEqual({ value: 308, label: 'x' });
 		expect(snapTo(320.4, [{ value: 308, label: 'x' }], 5)).toEqual({ value: 320, label: '' });
-		expect(dragParameter(withCrate, 'couch', 'along')).toEqual({ path: ['pieces', 'couch', 'params', 'rear'], value: 120 });
+		expect(dragParameter(withCrate, 'couch', 'along')).toMatchObject({ path: ['pieces', 'couch', 'params', 'rear'], value: 120 });
+	});
+});
+
+describe('moving in a drawing', () => {
+	const all = () => true;
+	it('goes the way that one pulls, in the direction that the drawing shows', () => {
+		expect(movedIn('above', all, 9, 2)).toBe('along');
+		expect(movedIn('above', all, 2, 9)).toBe('across');
+		expect(movedIn('long section', all, 2, 9)).toBe('height');
+		expect(movedIn('cross-section', all, 9, 2)).toBe('across');
+		expect(movedIn('cross-section', (one) => one === 'height', 9, 2)).toBe('height');
+		expect(movedIn('above', (one) => one === 'height', 9, 2)).toBeUndefined();
+	});
+	it('is as far in the vehicle as in the drawing, whichever way its axes run', () => {
+		for (const view of ['above', 'long section', 'cross-section'] as const)
+			for (const [dx, dy] of [
+				[7, 0],
+				[0, 7],
+				[-7, 0]
+			]) {
+				const way = movedIn(view, all, dx, dy)!;
+				const axis = { along: 'x', across: 'y', height: 'z' }[way];
+				const by = stepAlong(view, way, dx, dy);
+				const [from, to] = [0, by].map((at) => project(view, { x: 0, y: 0, z: 0, [axis]: at }));
+				expect([to.x - from.x + 0, to.y - from.y + 0]).toEqual([dx + 0, dy + 0]);
+			}
+	});
+	it('sideways turns the number that says where the piece stands, for kinds that have one', () => {
+		const unit = withPiece(planIn(plainVehicle([[0, 800]])), 'unit', 'drawer-unit');
+		expect(dragParameter(unit, 'unit', 'across')?.path).toEqual(['pieces', 'unit', 'params', 'centre']);
+		const couch = withPiece(planIn(plainVehicle([[0, 800]])), 'couch', 'slat-couch');
+		expect(dragParameter(couch, 'couch', 'across')).toBeUndefined();
 	});
 });
 

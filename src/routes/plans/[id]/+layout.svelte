@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { Redo2, Undo2 } from '@lucide/svelte';
+	import { Keyboard, Redo2, Undo2 } from '@lucide/svelte';
 	import { onMount, untrack } from 'svelte';
 	import { preloadCode } from '$app/navigation';
 	import { resolve } from '$app/paths';
@@ -9,6 +9,7 @@
 	import { modeFor } from '$lib/core/plan';
 	import { PlanSession } from '$lib/client/session.svelte';
 	import { Solids } from '$lib/client/solids.svelte';
+	import Keys from '$lib/ui/Keys.svelte';
 	import DeletedElsewhere from '$lib/ui/DeletedElsewhere.svelte';
 	import { provideWorkbench, type Workbench } from '$lib/ui/context';
 	import Preferences from '$lib/ui/Preferences.svelte';
@@ -73,8 +74,10 @@
 		if (known) workbench.solids?.ask(session.plan, known, workbench.gaze.solid, posture);
 	});
 
+	let showsKeys = $state(false);
 	function keys(event: KeyboardEvent) {
 		const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select');
+		if (!typing && event.key === '?') showsKeys = true;
 		if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
 		event.preventDefault();
 		if (event.shiftKey) session.redo();
@@ -112,6 +115,9 @@
 			>
 				<Redo2 size={16} />
 			</button>
+			<button type="button" class="tool wide-only" aria-label="Keys" title="Keys (?)" onclick={() => (showsKeys = true)}>
+				<Keyboard size={16} />
+			</button>
 			<Preferences />
 		</div>
 	</header>
@@ -124,6 +130,7 @@
 	<main>{@render children()}</main>
 </div>
 
+{#if showsKeys}<Keys onclose={() => (showsKeys = false)} />{/if}
 {#if session.saving.sign === 'gone'}
 	<DeletedElsewhere {session} />
 {:else if session.saving.question}
@@ -178,6 +185,11 @@
 	main {
 		flex: 1;
 		min-height: 0;
+	}
+	@media (max-width: 1400px) {
+		.wide-only {
+			display: none;
+		}
 	}
 	@media (max-width: 900px) {
 		.bench {

@@ -9,7 +9,7 @@
 	import { madeOf } from '$lib/core/derive';
 	import { worstOverlap } from '$lib/core/solid';
 	import { formatLength, withUnits } from '$lib/core/units';
-	import { alongSnaps, dragParameter, heightSnaps, snapTo } from '$lib/core/views';
+	import { dragParameter, heightSnaps, movedIn, snapsOf, snapTo, stepAlong, type Direction, type ViewName } from '$lib/core/views';
 	import { useWorkbench } from '$lib/ui/context';
 	import Drawing, { type DragStep } from '$lib/ui/Drawing.svelte';
 	import Findings from '$lib/ui/Findings.svelte';
@@ -84,26 +84,30 @@
 	/** What a drag has just stopped at. */
 	let stopped = $state('');
 
-	const movable = (of: string) => Object.hasOwn(plan.pieces, of) && kindOf(plan.pieces[of].kind).alongParam !== undefined;
+	const moves = (of: string, direction: Direction) => Object.hasOwn(plan.pieces, of) && dragParameter(plan, of, direction) !== undefined;
+	const movable = (of: string) => (['height', 'along', 'across'] as const).some((direction) => moves(of, direction));
 
-	/** One direction of a drag: the parameter it turns and what it stops at. */
-	function turn(of: string, direction: 'height' | 'along', by: number, phase: DragStep['phase']) {
+	const MOVED: Record<Direction, string> = { height: 'height', along: 'place', across: 'place across' };
+
+	/** Moves a piece one way by so much from where it was; a drag stops at what is worth stopping at, a key does not. */
+	function moveBy(of: string, direction: Direction, by: number, phase: DragStep['phase'], snapping = true) {
 		const parameter = dragParameter(before ?? plan, of, direction);
 		if (!parameter) return;
-		const snaps = direction === 'height' ? heightSnaps(before ?? plan, of) : alongSnaps(before ?? plan, of);
-		const key = parameter.path[parameter.path.length - 1];
-		const range = numberRange(kindOf(plan.pieces[of].kind).params.shape[key]) ?? [0, 5000];
-		const { value, label } = snapTo(Math.max(range[0], Math.min(range[1], parameter.value + by)), snaps, 12);
-		stopped = label;
+		const [low, high] = parameter.range;
+		const { value, label } = snapTo(
+			Math.max(low, Math.min(high, parameter.value + by)),
+			snapping ? snapsOf(before ?? plan, of, direction) : [],
+			12
+		);
+		stopped = label || (snapping ? '' : `${plan.pieces[of].name}, ${MOVED[direction]}: ${formatLength(value, preferences.units)}`);
 		const edits = [{ path: parameter.path, value }];
-		const name = plan.pieces[of].name;
-		if (phase === 'end') session.edit(direction === 'height' ? `height of ${name}` : `place of ${name}`, edits);
+		if (phase === 'end') session.edit(`${MOVED[direction]} of ${plan.pieces[of].name}`, edits);
 		else session.preview(edits);
 	}
 
 	// A drag goes one way, the one in which it set out; sizes are counted from the plan as it was then.
 	let before: typeof session.plan | undefined;
-	let way: 'height' | 'along' | undefined;
+	let way: Direction | undefined;
 	let nodeDrag: NodeDrag | undefined;
 	/** Drags the chosen part of an own piece; false when the drag is of the whole piece. */
 	function dragNode({ of, part, view, dx, dy, phase }: DragStep): boolean {
@@ -132,13 +136,32 @@
 		const { nodes } = madeOf(piece, plan);
 		return (part: string) => node.every((name, i) => nodes.get(part)?.[i] === name);
 	});
-	function drag(step: DragStep, ways: ('height' | 'along')[]) {
+	function drag(step: DragStep) {
 		if (dragNode(step)) return;
+		const { of, view, dx, dy, phase } = step;
 		before ??= plan;
-		way ??= ways.length === 1 ? ways[0] : Math.abs(step.dx) > Math.abs(step.dy) ? 'along' : 'height';
-		if (step.phase === 'cancel') session.cancelPreview();
-		else turn(step.of, way, way === 'height' ? -step.dy : step.dx, step.phase);
-		if (step.phase !== 'move') [before, way, stopped] = [undefined, undefined, ''];
+		way ??= movedIn(view, (direction) => moves(of, direction), dx, dy);
+		if (phase === 'cancel' || !way) session.cancelPreview();
+		else moveBy(of, way, stepAlong(view, way, dx, dy), phase);
+		if (phase !== 'move') [before, way, stopped] = [undefined, undefined, ''];
+	}
+
+	/** How far keys have moved the selected piece since the first of them went down; it is one edit once they are let go. */
+	let nudged: { of: string; direction: Direction; by: number } | undefined;
+	function nudge(view: ViewName, dx: number, dy: number) {
+		if (!selected) return;
+		const of = selected;
+		const direction = movedIn(view, (one) => moves(of, one), dx, dy);
+		const by = direction && stepAlong(view, direction, dx, dy);
+		if (!by) return;
+		if (nudged?.direction !== direction || nudged.of !== of) endNudge();
+		before ??= plan;
+		nudged = { of, direction, by: (nudged?.by ?? 0) + by };
+		moveBy(of, direction, nudged.by, 'move', false);
+	}
+	function endNudge() {
+		if (nudged) moveBy(nudged.of, nudged.direction, nudged.by, 'end', false);
+		[nudged, before] = [undefined, undefined];
 	}
 
 	function moveHeight(value: number, phase: 'move' | 'end' | 'step') {
@@ -224,7 +247,9 @@
 						{sectionRange}
 						{picked}
 						onselect={select}
-						ondrag={(step) => drag(step, ['along'])}
+						ondrag={drag}
+						onnudge={nudge}
+						onnudged={endNudge}
 						onsection={(x) => (gaze.sectionX = x)}
 					/>
 				</div>
@@ -238,7 +263,9 @@
 						{movable}
 						{picked}
 						onselect={select}
-						ondrag={(step) => drag(step, ['height'])}
+						ondrag={drag}
+						onnudge={nudge}
+						onnudged={endNudge}
 					/>
 				</div>
 				<div class="card view long">
@@ -253,7 +280,9 @@
 						{sectionRange}
 						{picked}
 						onselect={select}
-						ondrag={(step) => drag(step, ['height', 'along'])}
+						ondrag={drag}
+						onnudge={nudge}
+						onnudged={endNudge}
 						onsection={(x) => (gaze.sectionX = x)}
 					/>
 				</div>
