@@ -253,6 +253,20 @@ test('everything speaks inches when asked to', async ({ page, server }) => {
 	await expect(page.locator('main')).not.toContainText(/\d mm/);
 });
 
+test('on a phone the stages are a menu that says where findings wait', async ({ page, server }) => {
+	await openDemo(page, server.url, 'survey van', 'layout');
+	await page.setViewportSize({ width: 390, height: 844 });
+	const stages = page.getByRole('navigation', { name: 'Stages of the plan' });
+	await expect(stages.getByRole('link')).toHaveCount(0);
+	await stages.getByRole('button', { name: 'Layout 1 clash' }).click();
+	await expect(stages.getByRole('link')).toHaveCount(8);
+	await expect(stages.getByRole('link', { name: /^Layout/ }).getByRole('img', { name: 'Clash' })).toBeVisible();
+	expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+	await stages.getByRole('link', { name: 'Strength' }).click();
+	await expect(page).toHaveURL(/strength$/);
+	await expect(stages.getByRole('button', { name: 'Strength' })).toHaveAttribute('aria-expanded', 'false');
+});
+
 test('findings are listed about one person, and what settles a tight one is tried out when it is opened', async ({ page, server }) => {
 	await openDemo(page, server.url, 'survey van', 'layout');
 	const list = page.getByRole('group', { name: 'List of findings' });
