@@ -2,6 +2,7 @@
 	import { SvelteSet } from 'svelte/reactivity';
 	import { asideOf, byQuestion, toldOf, type Finding, type Fix } from '../core/checks';
 	import type { Edit, Plan } from '../core/plan';
+	import Chevron from './Chevron.svelte';
 	import FindingRow from './FindingRow.svelte';
 	import MakeFit from './MakeFit.svelte';
 	import StatusMark from './StatusMark.svelte';
@@ -130,7 +131,7 @@
 						<button type="button" aria-expanded={unfolded.has(question.id)} onclick={() => fold(question.id)}>
 							<StatusMark status="clear" size={12} quiet />
 							{question.open.length === 0 && question.fine.length > 1 ? `all ${question.fine.length}` : question.fine.length} fine
-							<span class="chevron" class:up={unfolded.has(question.id)} aria-hidden="true"></span>
+							<Chevron up={unfolded.has(question.id)} />
 						</button>
 					{/if}
 				</h3>
@@ -149,7 +150,7 @@
 					Set aside
 					<button type="button" aria-expanded={unfolded.has('set aside')} onclick={() => fold('set aside')}>
 						{aside.length}
-						<span class="chevron" class:up={unfolded.has('set aside')} aria-hidden="true"></span>
+						<Chevron up={unfolded.has('set aside')} />
 					</button>
 				</h3>
 				{#if unfolded.has('set aside')}
@@ -249,18 +250,6 @@
 		font-size: 12px;
 		font-weight: 400;
 		cursor: pointer;
-	}
-	.chevron {
-		width: 7px;
-		height: 7px;
-		margin: -3px 2px 0 2px;
-		border: solid currentColor;
-		border-width: 0 1.5px 1.5px 0;
-		transform: rotate(45deg);
-	}
-	.chevron.up {
-		margin-top: 3px;
-		transform: rotate(-135deg);
 	}
 	.set-aside li {
 		display: flex;

@@ -4,6 +4,7 @@
 	import { byQuestion, toldOf, type Finding, type Question } from '../core/checks';
 	import type { Plan } from '../core/plan';
 	import { measurementList } from '../core/interior';
+	import Chevron from './Chevron.svelte';
 	import StatusMark from './StatusMark.svelte';
 
 	let { planId, plan, findings }: { planId: string; plan: Plan; findings: Finding[] } = $props();
@@ -58,7 +59,7 @@
 	<button type="button" class="tool menu" aria-expanded={open} onclick={() => (open = !open)}>
 		{stages.find(isCurrent)?.name ?? 'Stages'}
 		{#if clashes > 0}<span class="figures bad">{clashes} {clashes === 1 ? 'clash' : 'clashes'}</span>{/if}
-		<span class="chevron" class:up={open} aria-hidden="true"></span>
+		<span class="end"><Chevron up={open} /></span>
 	</button>
 	<div class="stages" class:open>
 		{#each stages as stage (stage.id)}
@@ -162,17 +163,8 @@
 			margin-left: auto;
 			font-size: 13px;
 		}
-		.chevron {
-			width: 8px;
-			height: 8px;
-			margin: -4px 4px 0 auto;
-			border: solid currentColor;
-			border-width: 0 1.5px 1.5px 0;
-			transform: rotate(45deg);
-		}
-		.chevron.up {
-			margin-top: 4px;
-			transform: rotate(-135deg);
+		.end {
+			margin-left: auto;
 		}
 	}
 	.bad {

@@ -54,7 +54,6 @@ export const TOPIC_OF_RULE = {
 	'ways-out': 'Sleeping',
 	'to-the-wheel': 'Sleeping',
 	'pad-cover': 'Sleeping',
-	'inner-margin': 'Sleeping',
 	'slat-gap': 'Sleeping',
 	'slat-air': 'Sleeping',
 	'window-covers': 'Sleeping',
@@ -101,6 +100,7 @@ export const TOPIC_OF_RULE = {
 	'fit-seats': 'Fitting in',
 	'fit-pieces': 'Fitting in',
 	'door-sweep': 'Fitting in',
+	'inner-margin': 'Fitting in',
 	allowance: 'Fitting in',
 
 	'rests-on': 'Holding',
