@@ -2,19 +2,20 @@
 	import type { Snippet } from 'svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import { formatLength, withUnits } from '../core/units';
-	import { annotated, frameOn, INK, project, wordsWidth, type Rect, type Shape, type View, type ViewName } from '../core/views';
+	import {
+		annotated,
+		frameOn,
+		INK,
+		project,
+		wordsWidth,
+		type DragStep,
+		type Rect,
+		type Shape,
+		type View,
+		type ViewName
+	} from '../core/views';
 	import type { Vec2, Vec3 } from '../core/geometry/vector';
 
-	/** A drag of something in the drawing, in mm of the drawing (right, down). */
-	export interface DragStep {
-		of: string;
-		/** The part of the piece by which it was taken hold of. */
-		part?: string;
-		view: ViewName;
-		dx: number;
-		dy: number;
-		phase: 'move' | 'end' | 'cancel';
-	}
 	interface Props {
 		view: View;
 		title: string;
@@ -152,7 +153,7 @@
 
 <figure class:small bind:clientWidth={width} bind:clientHeight={height}>
 	<!-- A drawing in which something is moved by keys takes the focus. -->
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions, a11y_no_static_element_interactions -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_static_element_interactions -->
 	<svg
 		bind:this={svg}
 		viewBox={frame.join(' ')}

@@ -54,6 +54,17 @@ export function snapTo(value: number, snaps: Snap[], reach: number): Snap {
 /** Ways in which a piece is moved in a drawing: up, forward, and left. */
 export type Direction = 'height' | 'along' | 'across';
 
+/** A drag of something in a drawing, in mm of the drawing to the right and down. */
+export interface DragStep {
+	of: string;
+	/** The part of the piece by which it was taken hold of. */
+	part?: string;
+	view: ViewName;
+	dx: number;
+	dy: number;
+	phase: 'move' | 'end' | 'cancel';
+}
+
 /** Directions of each drawing to the right and up, and the sign with which they count there. */
 const WAYS: Readonly<Record<ViewName, Record<'right' | 'up', readonly [Direction, 1 | -1]>>> = {
 	above: { right: ['along', 1], up: ['across', 1] },

@@ -5,13 +5,13 @@
 	import { compromises, type Lever, type LeverOption } from '$lib/core/height';
 	import { BED_POSTURES, type BedPosture } from '$lib/core/people';
 	import { kindOf, numberRange } from '$lib/core/pieces';
-	import { NodeDrag } from '$lib/client/node-drag';
+	import { Moving } from '$lib/client/moving.svelte';
 	import { madeOf } from '$lib/core/derive';
 	import { worstOverlap } from '$lib/core/solid';
 	import { formatLength, withUnits } from '$lib/core/units';
-	import { dragParameter, heightSnaps, movedIn, snapsOf, snapTo, stepAlong, type Direction, type ViewName } from '$lib/core/views';
+	import { dragParameter, heightSnaps, snapTo, type ViewName } from '$lib/core/views';
 	import { useWorkbench } from '$lib/ui/context';
-	import Drawing, { type DragStep } from '$lib/ui/Drawing.svelte';
+	import Drawing from '$lib/ui/Drawing.svelte';
 	import Findings from '$lib/ui/Findings.svelte';
 	import Model from '$lib/ui/Model.svelte';
 	import HeightChart from '$lib/ui/HeightChart.svelte';
@@ -81,48 +81,9 @@
 		gaze.posture = (pointed && POSTURE_OF_RULE[pointed.rule]) ?? chosen;
 	});
 	const inBed = $derived(Object.values(plan.modes[gaze.modeId]?.people ?? {}).some(({ posture }) => posture === 'lying'));
-	/** What a drag has just stopped at. */
-	let stopped = $state('');
-
-	const moves = (of: string, direction: Direction) => Object.hasOwn(plan.pieces, of) && dragParameter(plan, of, direction) !== undefined;
-	const movable = (of: string) => (['height', 'along', 'across'] as const).some((direction) => moves(of, direction));
-
-	const MOVED: Record<Direction, string> = { height: 'height', along: 'place', across: 'place across' };
-
-	/** Moves a piece one way by so much from where it was; a drag stops at what is worth stopping at, a key does not. */
-	function moveBy(of: string, direction: Direction, by: number, phase: DragStep['phase'], snapping = true) {
-		const parameter = dragParameter(before ?? plan, of, direction);
-		if (!parameter) return;
-		const [low, high] = parameter.range;
-		const { value, label } = snapTo(
-			Math.max(low, Math.min(high, parameter.value + by)),
-			snapping ? snapsOf(before ?? plan, of, direction) : [],
-			12
-		);
-		stopped = label || (snapping ? '' : `${plan.pieces[of].name}, ${MOVED[direction]}: ${formatLength(value, preferences.units)}`);
-		const edits = [{ path: parameter.path, value }];
-		if (phase === 'end') session.edit(`${MOVED[direction]} of ${plan.pieces[of].name}`, edits);
-		else session.preview(edits);
-	}
-
-	// A drag goes one way, the one in which it set out; sizes are counted from the plan as it was then.
-	let before: typeof session.plan | undefined;
-	let way: Direction | undefined;
-	let nodeDrag: NodeDrag | undefined;
-	/** Drags the chosen part of an own piece; false when the drag is of the whole piece. */
-	function dragNode({ of, part, view, dx, dy, phase }: DragStep): boolean {
-		nodeDrag ??= gaze.node && part ? NodeDrag.of(plan, of, part, gaze.node) : undefined;
-		if (!nodeDrag) return false;
-		const { edits, label } = nodeDrag.to(view, dx, dy);
-		stopped = label;
-		if (phase === 'cancel') session.cancelPreview();
-		else if (phase === 'end') session.edit(`place of ${nodeDrag.called}`, edits);
-		else session.preview(edits);
-		if (phase !== 'move') [nodeDrag, stopped] = [undefined, ''];
-		return true;
-	}
+	const moving = new Moving(session, () => gaze.node);
 	function select(of: string, part?: string) {
-		if (!movable(of)) return;
+		if (!moving.movable(of)) return;
 		gaze.selected = of;
 		const piece = plan.pieces[of];
 		const at = piece.kind === 'own' && part ? madeOf(piece, plan).nodes.get(part) : undefined;
@@ -136,33 +97,7 @@
 		const { nodes } = madeOf(piece, plan);
 		return (part: string) => node.every((name, i) => nodes.get(part)?.[i] === name);
 	});
-	function drag(step: DragStep) {
-		if (dragNode(step)) return;
-		const { of, view, dx, dy, phase } = step;
-		before ??= plan;
-		way ??= movedIn(view, (direction) => moves(of, direction), dx, dy);
-		if (phase === 'cancel' || !way) session.cancelPreview();
-		else moveBy(of, way, stepAlong(view, way, dx, dy), phase);
-		if (phase !== 'move') [before, way, stopped] = [undefined, undefined, ''];
-	}
-
-	/** How far keys have moved the selected piece since the first of them went down; it is one edit once they are let go. */
-	let nudged: { of: string; direction: Direction; by: number } | undefined;
-	function nudge(view: ViewName, dx: number, dy: number) {
-		if (!selected) return;
-		const of = selected;
-		const direction = movedIn(view, (one) => moves(of, one), dx, dy);
-		const by = direction && stepAlong(view, direction, dx, dy);
-		if (!by) return;
-		if (nudged?.direction !== direction || nudged.of !== of) endNudge();
-		before ??= plan;
-		nudged = { of, direction, by: (nudged?.by ?? 0) + by };
-		moveBy(of, direction, nudged.by, 'move', false);
-	}
-	function endNudge() {
-		if (nudged) moveBy(nudged.of, nudged.direction, nudged.by, 'end', false);
-		[nudged, before] = [undefined, undefined];
-	}
+	const nudge = (view: ViewName, dx: number, dy: number) => selected && moving.nudge(selected, view, dx, dy);
 
 	function moveHeight(value: number, phase: 'move' | 'end' | 'step') {
 		if (!selected) return;
@@ -242,14 +177,14 @@
 						title="The vehicle from above"
 						{selected}
 						{lit}
-						{movable}
+						movable={moving.movable}
 						sectionX={gaze.sectionX}
 						{sectionRange}
 						{picked}
 						onselect={select}
-						ondrag={drag}
+						ondrag={moving.drag}
 						onnudge={nudge}
-						onnudged={endNudge}
+						onnudged={moving.endNudge}
 						onsection={(x) => (gaze.sectionX = x)}
 					/>
 				</div>
@@ -260,12 +195,12 @@
 						title="Cross-section looking forward"
 						{selected}
 						{lit}
-						{movable}
+						movable={moving.movable}
 						{picked}
 						onselect={select}
-						ondrag={drag}
+						ondrag={moving.drag}
 						onnudge={nudge}
-						onnudged={endNudge}
+						onnudged={moving.endNudge}
 					/>
 				</div>
 				<div class="card view long">
@@ -275,14 +210,14 @@
 						title="Long section"
 						{selected}
 						{lit}
-						{movable}
+						movable={moving.movable}
 						sectionX={gaze.sectionX}
 						{sectionRange}
 						{picked}
 						onselect={select}
-						ondrag={drag}
+						ondrag={moving.drag}
 						onnudge={nudge}
-						onnudged={endNudge}
+						onnudged={moving.endNudge}
 						onsection={(x) => (gaze.sectionX = x)}
 					/>
 				</div>
@@ -315,7 +250,7 @@
 						</select>
 					</label>
 				{/if}
-				<span class="quiet" role="status">{stopped}</span>
+				<span class="quiet" role="status">{moving.stopped}</span>
 				{#if verdict}<span data-testid="verdict">{verdict}</span>{/if}
 				{#each longest as one, i (i)}
 					<button
