@@ -78,6 +78,7 @@
 	function keys(event: KeyboardEvent) {
 		const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select');
 		if (!typing && event.key === '?') showsKeys = true;
+		if (event.key === 'Escape') showsKeys = false;
 		if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
 		event.preventDefault();
 		if (event.shiftKey) session.redo();
