@@ -33,6 +33,12 @@ export async function settled(page: Page): Promise<void> {
 	}
 }
 
+/** Unfolds what is fine in the list of findings. */
+export async function unfold(page: Page): Promise<void> {
+	const folded = page.getByRole('group', { name: 'List of findings' }).getByRole('button', { name: /fine$/, expanded: false });
+	while ((await folded.count()) > 0) await folded.first().click();
+}
+
 /** Types into a field found by its label and leaves it. */
 export async function type(page: Page, label: string, text: string): Promise<void> {
 	const field = page.getByLabel(label, { exact: true });

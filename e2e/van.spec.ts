@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { planFile, settled, type, running } from './bench';
+import { planFile, running, settled, type, unfold } from './bench';
 import { expect, test } from './server';
 
 interface Built {
@@ -168,6 +168,7 @@ test('a whole small van: bed, bench, cabinet with drawers, table, floor, covers,
 	await page.getByRole('button', { name: 'Mode', exact: true }).click();
 	await page.getByLabel('Person 1 is').selectOption('on the edge of a bed');
 	await settled(page);
+	await unfold(page);
 	await expect(page.getByText('Person 1: leg room on the edge of the bed').first()).toBeVisible();
 	await expect(page.getByText(/^Person 1: (thighs|reach|height|feet down)/).first()).toBeVisible();
 	await page.getByRole('button', { name: 'Piece', exact: true }).click();
