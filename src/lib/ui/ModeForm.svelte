@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { seatStates } from '../core/interior';
-	import { addMode, HEADS, POSTURES, sits, USES, type Head, type Posture } from '../core/plan';
+	import { addMode, removeMode, HEADS, POSTURES, sits, USES, type Head, type Posture } from '../core/plan';
 	import { formatLength } from '../core/units';
 	import { preferences } from '../client/preferences.svelte';
 	import { useWorkbench } from './context';
@@ -24,7 +24,7 @@
 	function remove() {
 		const rest = Object.keys(session.plan.modes).find((other) => other !== id);
 		if (!rest) return;
-		const edits = [{ path: ['modes', id], value: undefined }];
+		const edits = removeMode(session.plan, id);
 		const { name } = mode;
 		workbench.gaze.modeId = rest;
 		session.edit(`take out the mode ${name}`, edits);

@@ -2,18 +2,24 @@ import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import type { SetAside } from '../plan/set-aside';
 import type { Finding } from './finding';
-import { isWorse, resultId, WEIGHT } from './run';
+import { isWorse, toleranceKey, WEIGHT } from './run';
 
 /** So much less margin than when it was set aside, in mm or what weighs like it, and a finding is told again; our own judgement. */
 const WORSE = 5;
 
-/** What was said when a finding was set aside, as long as it has not got worse since; undefined when it is to be told. */
+/** What a finding is set aside under, for each mode that it is about. */
+const placesOf = (finding: Finding): string[] => finding.modes.map((mode) => toleranceKey(mode, finding));
+
+/**
+ * What was said when a finding was set aside, as long as that was in each of its modes and it has not got worse since; undefined when
+ * it is to be told.
+ */
 export function asideOf({ setAside }: Pick<Plan, 'setAside'>, finding: Finding): SetAside | undefined {
-	const id = resultId(finding);
-	if (finding.status === 'clear' || !setAside || !Object.hasOwn(setAside, id)) return undefined;
-	const then = setAside[id];
-	const lost = (then.margin - finding.margin) * WEIGHT[finding.unit];
-	return isWorse(finding.status, then.status) || lost > WORSE ? undefined : then;
+	if (finding.status === 'clear' || !setAside) return undefined;
+	const then = placesOf(finding).map((place) => (Object.hasOwn(setAside, place) ? setAside[place] : undefined));
+	const holds = (one: SetAside | undefined) =>
+		one && !isWorse(finding.status, one.status) && (one.margin - finding.margin) * WEIGHT[finding.unit] <= WORSE;
+	return then.every(holds) ? then[0] : undefined;
 }
 
 /** The findings that a plan is to be told: all but those set aside. */
@@ -21,12 +27,13 @@ export const toldOf = (plan: Pick<Plan, 'setAside'>, findings: readonly Finding[
 	plan.setAside ? findings.filter((finding) => !asideOf(plan, finding)) : [...findings];
 
 /**
- * Sets a finding aside, or takes that back when no reason is given.
+ * Edits that set a finding aside in its modes, or take that back when no reason is given.
  *
  * @param date the day on which it is set aside, as YYYY-MM-DD
  */
-export function settingAside({ setAside }: Pick<Plan, 'setAside'>, finding: Finding, aside?: { reason: string; date: string }): Edit {
+export function settingAside({ setAside }: Pick<Plan, 'setAside'>, finding: Finding, aside?: Pick<SetAside, 'reason' | 'date'>): Edit[] {
 	const { status, margin } = finding;
-	const entry = aside && { ...aside, status, margin };
-	return setAside ? { path: ['setAside', resultId(finding)], value: entry } : { path: ['setAside'], value: { [resultId(finding)]: entry } };
+	const entries = placesOf(finding).map((place): [string, object | undefined] => [place, aside && { ...aside, status, margin }]);
+	if (!setAside) return [{ path: ['setAside'], value: Object.fromEntries(entries) }];
+	return entries.map(([place, value]) => ({ path: ['setAside', place], value }));
 }

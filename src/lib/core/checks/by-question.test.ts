@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { applyEdits, readPlanFile, writePlanFile, type Plan } from '../plan';
+import { addPiece, applyEdits, readPlanFile, removeMode, removePerson, removePiece, writePlanFile, type Plan } from '../plan';
 import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
 import { asideOf, byQuestion, findingsOf, settingAside, toldOf, type Finding } from '.';
 import { TOPICS } from './topics';
@@ -67,7 +67,7 @@ describe('what is set aside', () => {
 	const worst = (plan: Plan): Finding => findingsOf(plan).find(({ rule, subjects }) => rule === 'sitting-up' && subjects.includes('ida'))!;
 	const why = { reason: 'She reads lying down.', date: '2026-12-01' };
 	const high = two(700);
-	const aside = applyEdits(high, [settingAside(high, worst(high), why)]);
+	const aside = applyEdits(high, settingAside(high, worst(high), why));
 
 	it('is not told again, and nothing else is left out', () => {
 		expect(worst(high).status).toBe('clash');
@@ -84,7 +84,7 @@ describe('what is set aside', () => {
 	});
 	it('is told again when what was only tight has become a clash', () => {
 		const finding = { ...worst(high), status: 'tight' as const, margin: 1 };
-		const plan = applyEdits(high, [settingAside(high, finding, why)]);
+		const plan = applyEdits(high, settingAside(high, finding, why));
 		expect(asideOf(plan, finding)).toBeDefined();
 		expect(asideOf(plan, { ...finding, status: 'clash', margin: -1 })).toBeUndefined();
 		expect(asideOf(plan, { ...finding, status: 'unmeasured' })).toBeUndefined();
@@ -93,11 +93,36 @@ describe('what is set aside', () => {
 		const tomas = findingsOf(aside).find(({ rule, subjects }) => rule === 'sitting-up' && subjects.includes('tomas'))!;
 		expect(asideOf(aside, tomas)).toBeUndefined();
 	});
+	it('is about the modes that it was said of: whoever may lie on the floor at night may not while driving', () => {
+		const place = (plan: Plan) =>
+			findingsOf(plan).find(({ rule, key, status }) => rule === 'place' && key === 'ida' && status === 'clash')!;
+		const night = set(survey, 'modes.night.people.ida', { posture: 'on the bench' });
+		expect(place(night).modes).toEqual(['night']);
+		const said = applyEdits(night, settingAside(night, place(night), why));
+		expect(asideOf(said, place(said))).toBeDefined();
+		const drive = set(said, 'modes.drive.people.ida', { posture: 'lying', piece: 'couch' });
+		expect(place(drive).modes).toEqual(['drive', 'night']);
+		expect(asideOf(drive, place(drive))).toBeUndefined();
+		// Both said: the second does not take the place of the first.
+		const both = applyEdits(drive, settingAside(drive, place(drive), why));
+		expect(asideOf(both, place(both))).toBeDefined();
+	});
+	it('is forgotten with what it is about: a piece that gets the same id is asked about afresh', () => {
+		const without = applyEdits(aside, removePiece(aside, 'bed'));
+		expect(without.setAside).toEqual({});
+		const again = addPiece(without, high.pieces.bed);
+		expect(again.id).toBe('bed');
+		const back = set(applyEdits(without, again.edits), 'modes.night.people.ida', high.modes.night.people.ida);
+		expect(worst(back).status).toBe('clash');
+		expect(asideOf(back, worst(back))).toBeUndefined();
+		for (const edits of [removePerson(aside, 'ida'), removeMode(aside, 'night')]) expect(applyEdits(aside, edits).setAside).toEqual({});
+		expect(applyEdits(aside, removePerson(aside, 'tomas')).setAside).toEqual(aside.setAside);
+	});
 	it('is taken back, survives a file, and a second one does not undo the first', () => {
 		const [, second] = findingsOf(aside).filter(({ status, rule }) => status !== 'clear' && rule !== 'sitting-up');
-		const both = applyEdits(aside, [settingAside(aside, second, { ...why, reason: 'So it is.' })]);
+		const both = applyEdits(aside, settingAside(aside, second, { ...why, reason: 'So it is.' }));
 		expect(Object.keys(both.setAside!)).toHaveLength(2);
-		const back = applyEdits(both, [settingAside(both, worst(both))]);
+		const back = applyEdits(both, settingAside(both, worst(both)));
 		expect(asideOf(back, worst(back))).toBeUndefined();
 		expect(asideOf(back, second)).toMatchObject({ reason: 'So it is.' });
 		const read = readPlanFile(writePlanFile(both));

@@ -5,6 +5,7 @@ import { freeId } from './id';
 import type { Animal, Gear, Person, Plan, Posture } from './plan';
 import { stockFor } from './stock';
 import type { Use } from './use';
+import { forgetAsides } from './set-aside';
 
 /** What people do when a vehicle is used in a way, before anybody says otherwise. */
 const USUAL: Record<Use, Posture> = { drive: 'in a seat', day: 'on the bench', night: 'lying' };
@@ -30,6 +31,7 @@ const placeOf = (posture: Posture, piece: string | undefined) => (posture === 'i
 /** Edits that take a person out, of every mode as well. */
 export const removePerson = (plan: Plan, id: string): Edit[] => [
 	...Object.keys(plan.modes).map((mode): Edit => ({ path: ['modes', mode, 'people', id], value: undefined })),
+	...forgetAsides(plan, id),
 	{ path: ['crew', id], value: undefined }
 ];
 
@@ -74,7 +76,7 @@ export function removePiece(plan: Plan, id: string): Edit[] {
 	for (const [gear, item] of Object.entries(plan.gear))
 		if (item.under === id) edits.push({ path: ['gear', gear, 'under'], value: undefined });
 	edits.push(...looseEnds(plan, (held) => 'neighbour' in held && held.neighbour === id));
-	return [...edits, { path: ['pieces', id], value: undefined }];
+	return [...edits, ...forgetAsides(plan, id), { path: ['pieces', id], value: undefined }];
 }
 
 /** Edits that add a thing to carry, under the first piece where there is one. */
@@ -88,6 +90,7 @@ export const removeGear = (plan: Plan, id: string): Edit[] => [
 	...Object.entries(plan.modes).flatMap(([mode, { lies }]): Edit[] =>
 		lies && Object.hasOwn(lies, id) ? [{ path: ['modes', mode, 'lies', id], value: undefined }] : []
 	),
+	...forgetAsides(plan, id),
 	{ path: ['gear', id], value: undefined }
 ];
 
@@ -97,14 +100,17 @@ export function addMode(plan: Plan, like: string, name: string): { id: string; e
 	return { id, edits: [{ path: ['modes', id], value: { ...plan.modes[like], name } }] };
 }
 
+/** Edits that take a mode out. */
+export const removeMode = (plan: Plan, id: string): Edit[] => [...forgetAsides(plan, id), { path: ['modes', id], value: undefined }];
+
 /** Edits that take a dog along. */
 export const addAnimal = ({ animals = {} }: Plan, animal: Animal): Edit[] => [
 	{ path: ['animals'], value: { ...animals, [freeId(animals, animal.name)]: animal } }
 ];
 
 /** Edits that leave a dog at home. */
-export const removeAnimal = ({ animals = {} }: Plan, id: string): Edit[] => {
-	const others = { ...animals };
+export const removeAnimal = (plan: Plan, id: string): Edit[] => {
+	const others = { ...plan.animals };
 	delete others[id];
-	return [{ path: ['animals'], value: Object.keys(others).length > 0 ? others : undefined }];
+	return [...forgetAsides(plan, id), { path: ['animals'], value: Object.keys(others).length > 0 ? others : undefined }];
 };

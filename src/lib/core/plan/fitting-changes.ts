@@ -5,6 +5,7 @@ import { freeId } from './id';
 import { measurement, type Measurement } from './measurement';
 import type { Plan } from './plan';
 import type { RearBench, Seat } from './seat';
+import { forgetAsides } from './set-aside';
 
 const guess = (mm: number): Measurement => measurement(Math.round(mm), 'guessed');
 
@@ -152,11 +153,12 @@ export function addFitting(plan: Plan, what: FittingName): { id: string; edits: 
 }
 
 /** Edits that take a fitting out; an opening leaves every mode as well, an anchor whatever it holds. */
-export const removeFitting = ({ modes, pieces }: Plan, table: FittingTable, id: string): Edit[] => [
-	...(table === 'anchors' ? looseEnds({ pieces }, (held) => 'anchor' in held && held.anchor === id) : []),
-	...(table === 'openings' ? Object.entries(modes) : [])
+export const removeFitting = (plan: Plan, table: FittingTable, id: string): Edit[] => [
+	...(table === 'anchors' ? looseEnds(plan, (held) => 'anchor' in held && held.anchor === id) : []),
+	...(table === 'openings' ? Object.entries(plan.modes) : [])
 		.filter(([, mode]) => Object.hasOwn(mode.doors, id))
 		.map(([mode]): Edit => ({ path: ['modes', mode, 'doors', id], value: undefined })),
+	...forgetAsides(plan, id),
 	{ path: ['vehicle', table, id], value: undefined }
 ];
 

@@ -1,5 +1,17 @@
 export { TOOLS, WISHES, type Brief, type Tool, type Wish } from './brief';
-export { addAnimal, addGear, addMode, addPerson, addPiece, removeAnimal, removeGear, removePerson, removePiece, sits } from './changes';
+export {
+	addAnimal,
+	addGear,
+	addMode,
+	addPerson,
+	addPiece,
+	removeAnimal,
+	removeGear,
+	removeMode,
+	removePerson,
+	removePiece,
+	sits
+} from './changes';
 export { applyEdits, valueAtPath, type Edit } from './edit';
 export {
 	FILE_VERSION,

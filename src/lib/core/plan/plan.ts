@@ -213,7 +213,7 @@ export const planSchema = z
 		layout: name.optional().describe('what the present layout is called beside its variants'),
 		variants: tableOf(variantSchema).optional().describe('other layouts of the same vehicle, kept to compare'),
 		brief: briefSchema.optional().describe('what a layout was last looked for with; ids that are gone are passed over'),
-		setAside: setAsideTable.optional().describe('findings that are not to be told again, by rule and key'),
+		setAside: setAsideTable.optional().describe('findings that are not to be told again, by mode, rule and key'),
 		log: z.array(z.strictObject({ date: z.iso.date(), text: z.string().min(1).max(4000) })).max(2000)
 	})
 	.superRefine((plan, context) => {

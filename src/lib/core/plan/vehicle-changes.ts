@@ -6,6 +6,7 @@ import { defaultSetting } from './seat-setting';
 import { starterVehicle } from './starter';
 import type { RearBench } from './seat';
 import type { Station } from './vehicle';
+import { forgetAsides } from './set-aside';
 
 const guessed = ({ mm }: Measurement): Measurement => measurement(mm, 'guessed');
 
@@ -91,12 +92,13 @@ export function addBench({ vehicle, modes }: Plan): Edit[] {
 }
 
 /** Edits that take a seat out of the vehicle for good, out of every mode and from whoever drives in it as well. */
-export const removeSeat = ({ modes, crew }: Plan, id: string): Edit[] => [
-	...Object.entries(modes)
+export const removeSeat = (plan: Plan, id: string): Edit[] => [
+	...Object.entries(plan.modes)
 		.filter(([, mode]) => Object.hasOwn(mode.seats, id))
 		.map(([mode]): Edit => ({ path: ['modes', mode, 'seats', id], value: undefined })),
-	...Object.entries(crew)
+	...Object.entries(plan.crew)
 		.filter(([, person]) => person.driving?.seat === id)
 		.map(([person]): Edit => ({ path: ['crew', person, 'driving'], value: undefined })),
+	...forgetAsides(plan, id),
 	{ path: ['vehicle', 'seats', id], value: undefined }
 ];

@@ -61,7 +61,7 @@ describe('several changes together', () => {
 	it('leave alone what was set aside', () => {
 		const seated = clashes(high);
 		const aside = seated.reduce(
-			(plan, finding) => applyEdits(plan, [settingAside(plan, finding, { reason: 'So be it.', date: '2026-12-01' })]),
+			(plan, finding) => applyEdits(plan, settingAside(plan, finding, { reason: 'So be it.', date: '2026-12-01' })),
 			high
 		);
 		expect(makeFit(aside)).toBeUndefined();

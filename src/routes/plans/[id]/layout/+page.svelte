@@ -119,7 +119,7 @@
 	function setAside(finding: Finding, reason?: string) {
 		const aside = reason === undefined ? undefined : { reason, date: new Date().toLocaleDateString('sv') };
 		const does = aside ? 'set aside' : 'tell again';
-		session.edit(`${does}: ${finding.title}`, [settingAside(plan, finding, aside)]);
+		session.edit(`${does}: ${finding.title}`, settingAside(plan, finding, aside));
 		pointed = undefined;
 	}
 
