@@ -55,6 +55,17 @@ describe('nook fit', () => {
 		expect([code, out.split('\n')[0]]).toEqual([EXIT.fine, 'Raise the couch by 13 mm']);
 		expect((await nook('fit', hatchback)).out).toBe('Nothing clashes.\n');
 	});
+	it('tells what check tells: what slides while driving is no size, and is left', async () => {
+		const boxes = planOf(join(examples, '13-tube-boxes.nook.json'));
+		const loose = applyEdits(boxes, [{ path: ['pieces', 'left', 'held', 'held-3'], value: undefined }]);
+		const path = file(writePlanFile(loose));
+		const checked = await nook('check', path, '--json');
+		const clashes = JSON.parse(checked.out).findings.filter(({ status }: { status: string }) => status === 'clash');
+		expect(clashes.map(({ rule }: { rule: string }) => rule)).toEqual(['restraint']);
+		const { code, out } = await nook('fit', path, '--json');
+		expect(code).toBe(checked.code);
+		expect(JSON.parse(out).left.map(({ id }: { id: string }) => id)).toEqual(clashes.map(({ id }: { id: string }) => id));
+	});
 	it('exits 1 where something is left', async () => {
 		const plan = planOf(van);
 		const small = applyEdits(plan, [{ path: ['gear', 'crate', 'height'], value: 1900 }]);

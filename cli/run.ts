@@ -53,15 +53,17 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 		joinedFindings(plan),
 		restraintFindings(plan, await createHighs())
 	);
-	const isAside = (finding: Finding) => asideOf(plan, finding) !== undefined;
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');
-	const findings = found.map((finding) => ({
-		...finding,
-		why: withUnits(finding.why, system),
-		sensitivities: finding.sensitivities.map((s) => ({ ...s, label: withUnits(s.label, system) })),
-		fixes: isTried(finding) && !isAside(finding) ? fixesFor(plan, finding, tolerances, system) : [],
-		setAside: asideOf(plan, finding)
-	}));
+	const findings = found.map((finding) => {
+		const setAside = asideOf(plan, finding);
+		return {
+			...finding,
+			why: withUnits(finding.why, system),
+			sensitivities: finding.sensitivities.map((s) => ({ ...s, label: withUnits(s.label, system) })),
+			fixes: isTried(finding) && !setAside ? fixesFor(plan, finding, tolerances, system) : [],
+			setAside
+		};
+	});
 	const clash = findings.some(({ status, setAside }) => status === 'clash' && !setAside);
 	if (json) out(`${JSON.stringify({ plan: plan.name, clash, findings }, null, '\t')}\n`);
 	else
@@ -85,8 +87,8 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 	return clash ? EXIT.clash : EXIT.fine;
 }
 
-function fit(plan: Plan, { json, system }: Options, { out }: Streams): number {
-	const { changes, cost, left } = makeFit(plan, allTolerances(plan), system) ?? { changes: [], cost: '', left: [] };
+async function fit(plan: Plan, { json, system }: Options, { out }: Streams): Promise<number> {
+	const { changes, cost, left } = makeFit(plan, allTolerances(plan), await createHighs(), system) ?? { changes: [], cost: '', left: [] };
 	if (json) out(`${JSON.stringify({ plan: plan.name, changes, cost, left }, null, '\t')}\n`);
 	else {
 		if (changes.length + left.length === 0) out('Nothing clashes.\n');

@@ -7,8 +7,9 @@ import type { MakeFitWorker } from './make-fit.worker';
 
 /** The search for several changes that together settle what clashes, in a worker of its own, which ends with it. */
 export class MakingFit {
-	/** What was found, and the plan that it is of. */
-	found: { of: Plan; made: MadeFit } | undefined = $state.raw();
+	/** The plan that is, or was, searched. */
+	of: Plan | undefined = $state.raw();
+	found: MadeFit | undefined = $state.raw();
 	progress: FitProgress | undefined = $state.raw();
 	running = $state(false);
 	/** A sentence when the search failed. */
@@ -19,7 +20,7 @@ export class MakingFit {
 	async start(plan: Plan, system: UnitSystem): Promise<void> {
 		this.leave();
 		const worker = (this.worker = new MakeFitThread());
-		this.running = true;
+		[this.of, this.running] = [plan, true];
 		try {
 			const made = await wrap<MakeFitWorker>(worker).make(
 				plan,
@@ -28,7 +29,7 @@ export class MakingFit {
 					if (this.worker === worker) this.progress = sofar;
 				})
 			);
-			if (this.worker === worker) this.found = made && { of: plan, made };
+			if (this.worker === worker) this.found = made;
 		} catch (error) {
 			if (this.worker === worker) this.failure = `The search stopped: ${(error as Error).message}`;
 		}
@@ -38,7 +39,7 @@ export class MakingFit {
 	/** Leaves the search and what it found. */
 	leave(): void {
 		this.stop();
-		[this.found, this.failure, this.progress] = [undefined, undefined, undefined];
+		[this.of, this.found, this.failure, this.progress] = [undefined, undefined, undefined, undefined];
 	}
 
 	private stop(): void {

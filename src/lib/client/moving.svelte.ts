@@ -53,8 +53,9 @@ export class Moving {
 		if (!by) return;
 		if (this.nudged?.direction !== direction || this.nudged.of !== of) this.endNudge();
 		this.before ??= this.session.plan;
-		this.nudged = { of, direction, by: (this.nudged?.by ?? 0) + by };
-		this.moveBy(of, direction, this.nudged.by, 'move', false);
+		const moved = this.moveBy(of, direction, (this.nudged?.by ?? 0) + by, 'move', false);
+		// At the end of its range it stays, however long the key is held: the first press back moves it.
+		this.nudged = { of, direction, by: moved };
 	}
 
 	/** The keys were let go. */
@@ -79,11 +80,11 @@ export class Moving {
 		return true;
 	}
 
-	/** Moves a piece one way by so much from where it was. */
-	private moveBy(of: string, direction: Direction, by: number, phase: DragStep['phase'], snapping: boolean): void {
+	/** Moves a piece one way by so much from where it was; gives by how much it has really moved. */
+	private moveBy(of: string, direction: Direction, by: number, phase: DragStep['phase'], snapping: boolean): number {
 		const from = this.before ?? this.session.plan;
 		const parameter = dragParameter(from, of, direction);
-		if (!parameter) return;
+		if (!parameter) return 0;
 		const { path, range, value: was } = parameter;
 		const { value, label } = snapTo(
 			Math.max(range[0], Math.min(range[1], was + by)),
@@ -94,5 +95,6 @@ export class Moving {
 		this.stopped = snapping ? label : `${name}, ${MOVED[direction]}: ${formatLength(value, preferences.units)}`;
 		if (phase === 'end') this.session.edit(`${MOVED[direction]} of ${name}`, [{ path, value }]);
 		else this.session.preview([{ path, value }]);
+		return value - was;
 	}
 }

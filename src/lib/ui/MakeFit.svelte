@@ -17,19 +17,10 @@
 	const search = new MakingFit();
 	onDestroy(() => search.leave());
 	// What was found is of one plan; another asks afresh.
-	let of: Plan | undefined = $state.raw();
 	$effect(() => {
-		if (of && of !== plan) leave();
+		if (search.of && search.of !== plan) search.leave();
 	});
-	function leave() {
-		of = undefined;
-		search.leave();
-	}
-	function start() {
-		of = plan;
-		void search.start(plan, preferences.units);
-	}
-	const made = $derived(search.found?.of === plan ? search.found.made : undefined);
+	const made = $derived(search.found);
 	const ASKS = { less: 'gives something up', knowledge: 'only if that is so' };
 	const changesWords = $derived(made && (made.changes.length === 1 ? 'One change' : `${made.changes.length} changes`));
 	const settled = $derived.by(() => {
@@ -49,7 +40,7 @@
 						{search.progress.fewest === 1 ? 'clash' : 'clashes'} left at best</span
 					>{/if}
 			</p>
-			<button type="button" class="tool" onclick={leave}>Stop</button>
+			<button type="button" class="tool" onclick={() => search.leave()}>Stop</button>
 		{:else if made}
 			{#if made.changes.length > 0}
 				<p><strong>{changesWords} {made.changes.length === 1 ? settled.replace(/^settle /, 'settles ') : settled}:</strong></p>
@@ -84,11 +75,14 @@
 							)}>Take {made.changes.length === 1 ? 'it' : made.changes.length === 2 ? 'both' : 'them'}</button
 					>
 				{/if}
-				<button type="button" class="tool" onclick={leave}>Leave it</button>
+				<button type="button" class="tool" onclick={() => search.leave()}>Leave it</button>
 			</div>
 		{:else}
-			<button type="button" class="tool" onclick={start} title="Looks for the fewest changes after which nothing clashes"
-				>Make it fit …</button
+			<button
+				type="button"
+				class="tool"
+				onclick={() => void search.start(plan, preferences.units)}
+				title="Looks for the fewest changes after which nothing clashes">Make it fit …</button
 			>
 			{#if search.failure}<p class="quiet" role="alert">{search.failure}</p>{/if}
 		{/if}

@@ -4,6 +4,7 @@ import { findingsOf, settingAside } from '../checks';
 import { kindOf, numberRange } from '../pieces';
 import { applyEdits, readPlanFile, type Plan } from '../plan';
 import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
+import { solver } from '../testing/solver';
 import { makeFit } from '.';
 import { weight } from './settle';
 
@@ -33,7 +34,7 @@ describe('several changes together', () => {
 	it('are not looked for where nothing clashes', () => {
 		const fine = set(high, 'pieces.bed.params.height', 400);
 		expect(clashes(fine)).toEqual([]);
-		expect(makeFit(fine)).toBeUndefined();
+		expect(makeFit(fine, {}, solver)).toBeUndefined();
 	});
 
 	it('are as few as single sizes tried over all their range allow', () => {
@@ -45,7 +46,7 @@ describe('several changes together', () => {
 			for (let value = low; value <= Math.min(high, 3000); value += Math.max(20, (high - low) / 60))
 				expect(clashes(set(beyond, `pieces.bed.params.${key}`, value)).length, `${key} ${value}`).toBeGreaterThan(0);
 		}
-		const made = makeFit(beyond)!;
+		const made = makeFit(beyond, {}, solver)!;
 		// So long a board of the usual stock sags: that is told, though no size of it settles it.
 		expect(made.left.map(({ rule }) => rule)).toEqual(['sag']);
 		expect(made.changes).toHaveLength(2);
@@ -64,8 +65,8 @@ describe('several changes together', () => {
 			(plan, finding) => applyEdits(plan, settingAside(plan, finding, { reason: 'So be it.', date: '2026-12-01' })),
 			high
 		);
-		expect(makeFit(aside)).toBeUndefined();
-		const both = makeFit({ ...beyond, setAside: aside.setAside })!;
+		expect(makeFit(aside, {}, solver)).toBeUndefined();
+		const both = makeFit({ ...beyond, setAside: aside.setAside }, {}, solver)!;
 		expect(both.changes.flatMap(({ edits }) => edits.map(({ path }) => path.at(-1)))).toEqual(['length']);
 	});
 
@@ -73,7 +74,7 @@ describe('several changes together', () => {
 		// Nobody is so tall that a room of three metres is too short, but a bed of a metre that may not grow past the wheel is.
 		const boxed = planIn(plainVehicle([[0, 250]], 500, 1200));
 		const tight = withPerson(withPiece(boxed, 'bed', 'fixed-platform', { height: 250, length: 1150 }), 'ida', 1900, 'bed');
-		const made = makeFit(tight)!;
+		const made = makeFit(tight, {}, solver)!;
 		const after = applyEdits(
 			tight,
 			made.changes.flatMap(({ edits }) => edits)
@@ -96,7 +97,7 @@ describe('several changes together', () => {
 					.reduce<unknown>((at, key) => (at as Record<string, unknown>)?.[key], plan)
 			)
 				plan = set(plan, path, value);
-		const made = makeFit(plan);
+		const made = makeFit(plan, {}, solver);
 		if (!made) return;
 		const after = (steps: typeof made.changes) =>
 			applyEdits(

@@ -1,9 +1,13 @@
+import type { Highs } from 'highs';
 import {
+	allTolerances,
 	changesFor,
 	conversionFindings,
 	costOf,
 	findingsOf,
 	joinedFindings,
+	restraintFindings,
+	resultId,
 	strengthFindings,
 	toldOf,
 	worstFirst,
@@ -29,7 +33,7 @@ export interface MadeFit {
 	cost: string;
 	/** How many of the clashes of the plan are settled. */
 	settles: number;
-	/** What clashes still or newly, by all rules: also what bears, what is joined, and the ways from mode to mode. */
+	/** What clashes still or newly, by all rules: also what bears, stays and is joined, and the ways from mode to mode. */
 	left: Finding[];
 }
 
@@ -138,25 +142,37 @@ function waysOn(base: Plan, way: Way, tolerances: Tolerances, system: UnitSystem
 	return [];
 }
 
-/** Clashes of what takes longer to work out. */
-const slowClashes = (plan: Plan): Finding[] =>
-	toldOf(plan, [...conversionFindings(plan), ...strengthFindings(plan), ...joinedFindings(plan)]).filter(
-		({ status }) => status === 'clash'
+/** Clashes by every rule there is, with tolerances of the plan itself: what a check of it tells. */
+const allClashes = (plan: Plan, solver: Highs): Finding[] =>
+	worstFirst(
+		clashesOf(plan, allTolerances(plan)),
+		toldOf(plan, [
+			...conversionFindings(plan),
+			...strengthFindings(plan),
+			...joinedFindings(plan),
+			...restraintFindings(plan, solver)
+		]).filter(({ status }) => status === 'clash')
 	);
 
 /**
  * Looks for the fewest changes after which nothing clashes: plans are changed one change at a time, by what settles one of their
  * clashes, and of all that are as far those with least left go on (a beam search, Lowerre 1976). What asks for less than before comes
- * last. What is found is held against the slow rules as well; nothing is left in it that is not needed. Not proven to be the fewest.
+ * last. What is found is held against all rules, the slow ones as well; nothing is left in it that is not needed. Not proven to be the fewest.
  *
  * @param tolerances of the margins of the plan; clashes that hang on guesses are questions, which no change settles
+ * @param solver for what stays where it is held
  * @returns undefined when nothing clashes
  */
-export function* makingFit(plan: Plan, tolerances: Tolerances, system: UnitSystem = 'metric'): Generator<FitProgress, MadeFit | undefined> {
+export function* makingFit(
+	plan: Plan,
+	tolerances: Tolerances,
+	solver: Highs,
+	system: UnitSystem = 'metric'
+): Generator<FitProgress, MadeFit | undefined> {
 	const start: Way = { plan, steps: [], clashes: clashesOf(plan, tolerances), price: 0 };
 	const before = start.clashes.length;
 	if (before === 0) {
-		const left = slowClashes(plan);
+		const left = allClashes(plan, solver);
 		return left.length > 0 ? { changes: [], cost: '', settles: 0, left } : undefined;
 	}
 	const better = (a: Way, b: Way) => weight(a.clashes) - weight(b.clashes) || a.price - b.price;
@@ -191,8 +207,9 @@ export function* makingFit(plan: Plan, tolerances: Tolerances, system: UnitSyste
 	for (const candidate of candidates) {
 		if (candidate.steps.length === 0) continue;
 		const way = withoutIdle(plan, candidate, tolerances);
-		const left = worstFirst(way.clashes, slowClashes(way.plan));
-		const still = way.clashes.filter(({ id }) => start.clashes.some((clash) => clash.id === id)).length;
+		const left = allClashes(way.plan, solver);
+		const unsettled = new Set(way.clashes.map(resultId));
+		const still = start.clashes.filter((clash) => unsettled.has(resultId(clash))).length;
 		const { cost } = costOf(plan, way.plan, tolerances);
 		const one = {
 			changes: way.steps.map(({ label, edits, asks }) => ({ label, edits, ...(asks ? { asks } : {}) })),
@@ -204,9 +221,9 @@ export function* makingFit(plan: Plan, tolerances: Tolerances, system: UnitSyste
 		if (left.length === 0) break;
 		yield { depth: candidate.steps.length, tried, fewest: left.length };
 	}
-	return found ?? { changes: [], cost: '', settles: 0, left: worstFirst(start.clashes, slowClashes(plan)) };
+	return found ?? { changes: [], cost: '', settles: 0, left: allClashes(plan, solver) };
 }
 
 /** {@link makingFit} to its end. */
-export const makeFit = (plan: Plan, tolerances: Tolerances = {}, system: UnitSystem = 'metric'): MadeFit | undefined =>
-	toEnd(makingFit(plan, tolerances, system));
+export const makeFit = (plan: Plan, tolerances: Tolerances, solver: Highs, system: UnitSystem = 'metric'): MadeFit | undefined =>
+	toEnd(makingFit(plan, tolerances, solver, system));
