@@ -56,8 +56,8 @@ describe('nook fit', () => {
 		expect((await nook('fit', hatchback)).out).toBe('Nothing clashes.\n');
 	});
 	it('tells what check tells: what slides while driving is no size, and is left', async () => {
-		const boxes = planOf(join(examples, '13-tube-boxes.nook.json'));
-		const loose = applyEdits(boxes, [{ path: ['pieces', 'left', 'held', 'held-3'], value: undefined }]);
+		const drawers = planOf(join(examples, '20-long-drawers.nook.json'));
+		const loose = applyEdits(drawers, [{ path: ['pieces', 'front', 'held', 'held-1'], value: undefined }]);
 		const path = file(writePlanFile(loose));
 		const checked = await nook('check', path, '--json');
 		const clashes = JSON.parse(checked.out).findings.filter(({ status }: { status: string }) => status === 'clash');

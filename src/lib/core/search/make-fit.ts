@@ -142,10 +142,10 @@ function waysOn(base: Plan, way: Way, tolerances: Tolerances, system: UnitSystem
 	return [];
 }
 
-/** Clashes by every rule there is, with tolerances of the plan itself: what a check of it tells. */
-const allClashes = (plan: Plan, solver: Highs): Finding[] =>
+/** Clashes by every rule there is, with the tolerances of that very plan: what a check of it tells. */
+const allClashes = (plan: Plan, tolerances: Tolerances, solver: Highs): Finding[] =>
 	worstFirst(
-		clashesOf(plan, allTolerances(plan)),
+		clashesOf(plan, tolerances),
 		toldOf(plan, [
 			...conversionFindings(plan),
 			...strengthFindings(plan),
@@ -172,7 +172,7 @@ export function* makingFit(
 	const start: Way = { plan, steps: [], clashes: clashesOf(plan, tolerances), price: 0 };
 	const before = start.clashes.length;
 	if (before === 0) {
-		const left = allClashes(plan, solver);
+		const left = allClashes(plan, tolerances, solver);
 		return left.length > 0 ? { changes: [], cost: '', settles: 0, left } : undefined;
 	}
 	const better = (a: Way, b: Way) => weight(a.clashes) - weight(b.clashes) || a.price - b.price;
@@ -207,7 +207,7 @@ export function* makingFit(
 	for (const candidate of candidates) {
 		if (candidate.steps.length === 0) continue;
 		const way = withoutIdle(plan, candidate, tolerances);
-		const left = allClashes(way.plan, solver);
+		const left = allClashes(way.plan, allTolerances(way.plan), solver);
 		const unsettled = new Set(way.clashes.map(resultId));
 		const still = start.clashes.filter((clash) => unsettled.has(resultId(clash))).length;
 		const { cost } = costOf(plan, way.plan, tolerances);
@@ -221,7 +221,7 @@ export function* makingFit(
 		if (left.length === 0) break;
 		yield { depth: candidate.steps.length, tried, fewest: left.length };
 	}
-	return found ?? { changes: [], cost: '', settles: 0, left: allClashes(plan, solver) };
+	return found ?? { changes: [], cost: '', settles: 0, left: allClashes(plan, tolerances, solver) };
 }
 
 /** {@link makingFit} to its end. */
