@@ -2,18 +2,8 @@
 	import type { Snippet } from 'svelte';
 	import { preferences } from '../client/preferences.svelte';
 	import { formatLength, withUnits } from '../core/units';
-	import {
-		annotated,
-		frameOn,
-		INK,
-		project,
-		wordsWidth,
-		type DragStep,
-		type Rect,
-		type Shape,
-		type View,
-		type ViewName
-	} from '../core/views';
+	import { annotated, frameOn, INK, project, type DragStep, type Shape, type View, type ViewName } from '../core/views';
+	import { widthOf, type Rect } from '../core/geometry/rect';
 	import type { Vec2, Vec3 } from '../core/geometry/vector';
 
 	interface Props {
@@ -80,14 +70,14 @@
 		const mm = (lengths.find((one) => one * inch <= px(110)) ?? lengths[3]) * inch;
 		const [x, y] = [frame[0] + px(8), frame[1] + frame[3] - px(9)];
 		const words = formatLength(mm, preferences.units);
-		const box: Rect = { x: [x, x + mm + px(8 + wordsWidth(words, INK.figure))], y: [y - px(8), y + px(8)] };
+		const box: Rect = { x: [x, x + mm + px(8 + widthOf(words, INK.figure))], y: [y - px(8), y + px(8)] };
 		return { mm, x, y, words, box };
 	});
 	/** Which way is forward, in the drawings that are seen from above or from the side. */
 	const forward = $derived.by(() => {
 		if (view.name === 'cross-section') return undefined;
 		const [x, y] = [frame[0] + frame[2] - px(8), frame[1] + frame[3] - px(9)];
-		const box: Rect = { x: [x - px(34 + wordsWidth('forward', INK.figure)), x], y: [y - px(8), y + px(8)] };
+		const box: Rect = { x: [x - px(34 + widthOf('forward', INK.figure)), x], y: [y - px(8), y + px(8)] };
 		return { x, y, box };
 	});
 	const notes = $derived(

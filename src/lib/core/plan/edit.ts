@@ -24,6 +24,9 @@ function setAt(node: unknown, path: readonly string[], value: unknown, whole: re
 	return copy;
 }
 
+/** What is turned or set by an edit, as one word. */
+export const placeOf = ({ path }: { path: readonly string[] }): string => path.join('\n');
+
 /** The value at a path, or undefined when the path leads nowhere. */
 export function valueAtPath(plan: unknown, path: readonly string[]): unknown {
 	let node = plan;

@@ -15,7 +15,7 @@ import {
 	type Finding,
 	type Tolerances
 } from '../checks';
-import { applyEdits, type Edit } from '../plan/edit';
+import { applyEdits, placeOf, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { toEnd } from '../stepwise';
 import { pieceKnobs, seatKnobs, thingKnobs, turnWords, type Knob } from '../turning';
@@ -65,7 +65,6 @@ interface Way {
 
 const editsOf = (steps: readonly Step[]): Edit[] => steps.flatMap(({ edits }) => edits);
 const priceOf = (steps: readonly Step[]): number => steps.reduce((sum, { asks }) => sum + (asks ? ASKING : 1), 0);
-const placeOf = ({ path }: { path: readonly string[] }): string => path.join('\n');
 
 /** The knob of a plan that turns the value at a path, if there is one. */
 function knobAt(plan: Plan, path: readonly string[]): Knob | undefined {

@@ -2,7 +2,7 @@ import { arrangements, findingsOf, resultId, settlingTurns, type Finding } from 
 import { seatStates } from '../interior';
 import { kindOf, parameterMeta } from '../pieces';
 import { removePiece } from '../plan/changes';
-import { applyEdits, type Edit } from '../plan/edit';
+import { applyEdits, placeOf, type Edit } from '../plan/edit';
 import type { Plan, SeatSetting } from '../plan/plan';
 import { isMove, pieceKnobs, type Knob } from '../turning';
 import { lengthMark, massMark } from '../units';
@@ -39,9 +39,6 @@ const A_SEAT = 8;
 const A_SEAT_OUT = 12;
 /** Below this a size is a thickness or a gap: what it is turned by counts against it, mm. */
 const A_SIZE = 100;
-
-/** What is turned or set by an edit, as one word. */
-const placeOf = ({ path }: { path: readonly string[] }): string => path.join();
 
 /** What the changes cost whoever wanted the piece as it is usually made: a third of a length is no bed any more. */
 function costOf(usual: readonly Knob[], edits: readonly Edit[]): number {

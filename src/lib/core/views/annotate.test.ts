@@ -2,9 +2,10 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { sceneOf } from '../derive';
 import { rectangle } from '../geometry/polygon';
+import { widthOf, type Rect } from '../geometry/rect';
 import { readPlanFile, type Plan } from '../plan';
 import { formatLength } from '../units';
-import { annotated, frameOn, INK, passes, wordsWidth, type Annotated, type Rect } from './annotate';
+import { annotated, frameOn, INK, passes, type Annotated } from './annotate';
 import { crossSection, longSection, viewFromAbove, type View } from '.';
 
 const meet = (a: Rect, b: Rect) => a.x[0] < b.x[1] && b.x[0] < a.x[1] && a.y[0] < b.y[1] && b.y[0] < a.y[1];
@@ -116,7 +117,7 @@ describe('placing', () => {
 		const short = { ...box, dimensions: [{ ...box.dimensions[0], to: { x: 120, y: 1500 }, mm: 120 }] };
 		const { placed, px } = at(short);
 		expect(placed[0].box.x[0]).toBeGreaterThan(120);
-		expect(placed[0].box.x[1] - placed[0].box.x[0]).toBeCloseTo(wordsWidth('120', INK.figure) * px);
+		expect(placed[0].box.x[1] - placed[0].box.x[0]).toBeCloseTo(widthOf('120', INK.figure) * px);
 	});
 	it('leaves out what finds no room, and says so', () => {
 		const crowd = { ...box, dimensions: Array.from({ length: 40 }, () => ({ ...box.dimensions[0], to: { x: 90, y: 1500 } })) };

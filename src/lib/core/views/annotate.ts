@@ -1,12 +1,7 @@
 import { bounds } from '../geometry/polygon';
+import { overlaps, widthOf, type Rect } from '../geometry/rect';
 import type { Vec2 } from '../geometry/vector';
 import type { Dimension, View } from './shape';
-
-/** A rectangle of a drawing, mm. */
-export interface Rect {
-	x: [number, number];
-	y: [number, number];
-}
 
 /** A dimension as it is drawn: its line, what leads to it, and its figure. */
 export interface PlacedDimension {
@@ -30,10 +25,9 @@ export interface PlacedNote {
 
 /** Sizes of what is written into a drawing, pixels of the screen. */
 export const INK = {
-	/** Type of a figure, and of a note; a character is no wider than this share of it in the faces that ship with the application. */
+	/** Type of a figure, and of a note. */
 	figure: 11,
 	note: 12.5,
-	character: 0.62,
 	/** Between a figure and its line. */
 	off: 3,
 	/** Between two dimension lines side by side. */
@@ -53,8 +47,6 @@ const STEP = 0.2;
 const APART = 1;
 
 const rectOf = (points: readonly Vec2[]): Rect => bounds([...points]);
-const meet = (a: Rect, b: Rect, apart = 0): boolean =>
-	a.x[0] < b.x[1] + apart && b.x[0] < a.x[1] + apart && a.y[0] < b.y[1] + apart && b.y[0] < a.y[1] + apart;
 const within = (a: Rect, b: Rect): boolean => a.x[0] >= b.x[0] && a.x[1] <= b.x[1] && a.y[0] >= b.y[0] && a.y[1] <= b.y[1];
 const grown = ({ x, y }: Rect, by: number): Rect => ({ x: [x[0] - by, x[1] + by], y: [y[0] - by, y[1] + by] });
 const round = ({ x, y }: Vec2, wide: number, high: number): Rect => ({ x: [x - wide / 2, x + wide / 2], y: [y - high / 2, y + high / 2] });
@@ -76,9 +68,6 @@ export function passes([a, b]: readonly [Vec2, Vec2], { x, y }: Rect): boolean {
 	}
 	return true;
 }
-
-/** How wide words are on the screen, pixels. */
-export const wordsWidth = (words: string, size: number): number => words.length * INK.character * size;
 
 /** What hangs out of the room, a windscreen or an open door, is shown so far beyond it, mm. */
 const BEYOND = 250;
@@ -149,7 +138,7 @@ function* placesOf(dimension: Dimension, words: string, px: number): Generator<P
 	let turn = (Math.atan2(u.y, u.x) * 180) / Math.PI;
 	if (turn > 89 || turn < -91) turn += turn > 0 ? -180 : 180;
 	const upright = Math.abs(u.y) > Math.abs(u.x);
-	const [wide, tall] = [wordsWidth(words, INK.figure) * px, INK.figure * px];
+	const [wide, tall] = [widthOf(words, INK.figure) * px, INK.figure * px];
 	const side = Math.sign(offset) || 1;
 	const rows = Array.from({ length: MOST_ROWS * 2 }, (_, i) =>
 		offset === 0 ? (i === 0 ? 0 : (i % 2 ? 1 : -1) * Math.ceil(i / 2)) : offset + side * i * 0.5
@@ -205,7 +194,7 @@ function keepsOff(one: PlacedDimension, { boxes, lines }: Taken, frame: Rect, px
 	return (
 		within(one.box, frame) &&
 		[one.from, one.to].every((p) => within({ x: [p.x, p.x], y: [p.y, p.y] }, frame)) &&
-		boxes.every((other) => !meet(box, other) && !own.some((line) => passes(line, other))) &&
+		boxes.every((other) => !overlaps(box, other) && !own.some((line) => passes(line, other))) &&
 		lines.every((line) => !passes(line, box)) &&
 		// Past an end it stands in the way of its own line; a leader of its own never runs through it.
 		own.slice(1).every((line) => !passes(line, one.box))
@@ -223,7 +212,7 @@ const edgesOf = ({ shapes }: View): Edges[] =>
 		edges: points.map((p, i): [Vec2, Vec2] => [p, points[(i + 1) % points.length]])
 	}));
 const crossings = (all: readonly Edges[], box: Rect): number =>
-	all.reduce((sum, one) => sum + (meet(one.box, box) ? one.edges.filter((edge) => passes(edge, box)).length : 0), 0);
+	all.reduce((sum, one) => sum + (overlaps(one.box, box) ? one.edges.filter((edge) => passes(edge, box)).length : 0), 0);
 
 /** A drawing with its dimensions placed. */
 export interface Annotated {
@@ -243,7 +232,7 @@ export interface Lit {
 
 /** Where the figure beside a lit place stands: right of it where there is room, clear of the frame. */
 function noteOf({ at, words }: Lit, taken: readonly Rect[], frame: Rect, px: number): PlacedNote {
-	const [wide, high] = [wordsWidth(words, INK.note) * px, INK.note * px];
+	const [wide, high] = [widthOf(words, INK.note) * px, INK.note * px];
 	const [dx, dy] = [wide / 2 + 11 * px, 11 * px];
 	const places = [
 		[dx, -dy],
@@ -255,7 +244,7 @@ function noteOf({ at, words }: Lit, taken: readonly Rect[], frame: Rect, px: num
 	].map(([x, y]) => ({ x: at.x + x, y: at.y + y }));
 	const boxes = places.map((place) => ({ at: place, box: round(place, wide, high) }));
 	const fitting = boxes.filter(({ box }) => within(box, frame));
-	return fitting.find(({ box }) => taken.every((other) => !meet(box, other))) ?? fitting[0] ?? boxes[0];
+	return fitting.find(({ box }) => taken.every((other) => !overlaps(box, other))) ?? fitting[0] ?? boxes[0];
 }
 
 /** Dimensions placed one after the other, each where it costs least among those before it. */
@@ -339,7 +328,7 @@ export function annotated(
 	);
 	const mark = round(lit.at, 18 * px, 18 * px);
 	const covered = ({ box }: PlacedDimension) =>
-		meet(box, note.box) || meet(box, mark) || (lit.line !== undefined && passes(lit.line, grown(box, 2 * px)));
+		overlaps(box, note.box) || overlaps(box, mark) || (lit.line !== undefined && passes(lit.line, grown(box, 2 * px)));
 	return {
 		placed: result.placed.filter((one) => !covered(one)),
 		left: [...result.left, ...result.placed.filter(covered).map(({ dimension }) => dimension)],

@@ -1,4 +1,4 @@
 export { alikeJoints, joinWords } from './join-words';
 export { copiesWords, drillWords, figureIn, markingsOf, placeWords, type Marking } from './markings';
 export { lying } from './lying';
-export { partSketch, widthOf, type Sketch } from './part-sketch';
+export { partSketch, type Sketch } from './part-sketch';

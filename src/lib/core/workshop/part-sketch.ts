@@ -1,5 +1,6 @@
 import type { Drilled, PartLine } from '../cutting';
 import { segmentDistance, type Polygon } from '../geometry/polygon';
+import { overlaps, widthOf, type Rect } from '../geometry/rect';
 import { vec2, type Vec2 } from '../geometry/vector';
 import { markingsOf, type Marking } from './markings';
 
@@ -13,10 +14,9 @@ export interface Sketch {
 	labels: { at: Vec2; words: string; size: number; anchor: 'start' | 'middle' | 'end'; strong?: true }[];
 }
 
-/** Height of figures and of letters on paper, mm, and how wide a character is at the most for its height. */
+/** Height of figures and of letters on paper, mm. */
 const FIGURE = 3;
 const LETTER = 4;
-const CHARACTER = 0.62;
 /** Between the part and its figures, and between two figures, mm. */
 const OFF = 4;
 const APART = 1.5;
@@ -24,9 +24,6 @@ const APART = 1.5;
 const MOST_CORNERS = 16;
 /** Two figures closer than this in the wood are one, mm. */
 const SAME = 0.5;
-
-/** How wide words are on paper, mm: no narrower than any face that is used. */
-export const widthOf = (words: string, size: number): number => words.length * CHARACTER * size;
 
 /**
  * Places along an edge for figures of some sizes, in their order, as near to where they belong as keeps them apart and within a range:
@@ -58,12 +55,6 @@ function distinct(values: readonly number[]): number[] {
 		.sort((a, b) => a - b)
 		.reduce<number[]>((kept, value) => (kept.length > 0 && value - kept.at(-1)! < SAME ? kept : [...kept, value]), []);
 }
-
-interface Rect {
-	x: [number, number];
-	y: [number, number];
-}
-const overlaps = (a: Rect, b: Rect) => a.x[0] < b.x[1] && b.x[0] < a.x[1] && a.y[0] < b.y[1] && b.y[0] < a.y[1];
 
 /** A place for a letter near the holes that it names, on no line, hole or other letter. */
 function placeOf(

@@ -4,7 +4,8 @@ import { partsOf, type PartLine } from '../cutting';
 import { rectangle, segmentDistance } from '../geometry/polygon';
 import { vec2, vec3 } from '../geometry/vector';
 import { readPlanFile } from '../plan';
-import { copiesWords, drillWords, figureIn, lying, markingsOf, partSketch, placeWords, widthOf, type Sketch } from '.';
+import { widthOf } from '../geometry/rect';
+import { copiesWords, drillWords, figureIn, lying, markingsOf, partSketch, placeWords, type Sketch } from '.';
 
 const figure = figureIn('metric');
 const down = vec3(0, 0, -1);
