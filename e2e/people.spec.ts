@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { openDemo, planFile, settled } from './bench';
+import { openDemo, planFile, settled, unfold } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'people' });
@@ -32,11 +32,13 @@ test('somebody sleeps on the floor, head to the rear, and a dog comes along', as
 	await expect(page.getByText('A dog rides restrained')).toBeVisible();
 	await page.getByRole('link', { name: /^Layout/ }).click();
 	await settled(page);
+	await unfold(page);
 	await expect(page.getByRole('heading', { name: 'Dog: a place to lie' }).or(page.getByText('Dog: a place to lie')).first()).toBeAttached();
 
 	await page.getByRole('button', { name: 'Mode', exact: true }).click();
 	await page.getByLabel('Ida, on the').selectOption('floor');
 	await settled(page);
+	await unfold(page);
 	await expect(page.getByText('Longest sleeper in Ida’s place')).toBeVisible();
 	await page.getByLabel('Ida’s head is').selectOption('at the rear');
 	await settled(page);

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { openDemo, planFile, settled, type } from './bench';
+import { openDemo, planFile, settled, type, unfold } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'views' });
@@ -357,6 +357,8 @@ test('what slides while driving is told, tied down, and said to be; a door left 
 	await expect(held).toContainText('Nothing stops it from sliding');
 	await held.getByRole('button', { name: /held while driving/ }).click();
 	await held.getByRole('button', { name: /^Hold .* with straps, a net or a lip$/ }).click();
+	await expect(held).not.toHaveClass(/tight/);
+	await unfold(page);
 	await expect(held).toHaveClass(/clear/);
 	await page.getByRole('link', { name: 'People' }).click();
 	await expect(page.getByRole('checkbox', { name: 'tied down or held by a net while driving', checked: true })).toHaveCount(1);

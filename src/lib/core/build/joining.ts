@@ -1,0 +1,65 @@
+import { behind, driversOf, type Boxed, type Connection } from '../connections';
+import type { Part } from '../pieces';
+
+/** A part as it comes to what is there already, and what is joined to it then. */
+export interface Joined {
+	part: Part;
+	connections: Connection[];
+}
+
+/** The parts of a body in the order in which they are put together. */
+export interface JoiningOrder {
+	sequence: Joined[];
+	/** What is joined though something stands before the driver by then: no order that was found leaves all of them free. */
+	unreached: { connection: Connection; by: Part }[];
+}
+
+/** Something is joined with a tool there. */
+const isJoined = ({ way }: Connection): boolean => way !== 'nothing';
+
+/** The parts that stand before the driver of any fastener of a connection, of those given. */
+export function inTheWayOf({ from, into, fasteners }: Connection, body: readonly Boxed[]): Part[] {
+	const own = body.find(({ part }) => part.id === from)?.part;
+	const found = new Set<Part>();
+	for (const fastener of fasteners)
+		for (const { from: at, towards } of driversOf(fastener))
+			for (const part of own ? behind(at, towards, body, own) : []) if (part.id !== into) found.add(part);
+	return [...found];
+}
+
+/**
+ * Puts the parts of a body in an order in which every fastener is driven while nothing is in the way of its driver: what would stand
+ * there comes after the two that it joins. Where that leaves a choice, what is joined to something that is there comes first, and of
+ * that what lies lowest. Where the parts stand in each other's way in a ring, the one that is in the way of least comes next, and what
+ * that leaves unreached is told.
+ */
+export function joiningOrder(body: readonly Boxed[], connections: readonly Connection[]): JoiningOrder {
+	const joins = connections.filter(isJoined);
+	const blocked = joins.map((connection) => ({ connection, by: inTheWayOf(connection, body) }));
+	const placed = new Set<string>();
+	const made = new Set<Connection>();
+	const sequence: Joined[] = [];
+	const unreached: JoiningOrder['unreached'] = [];
+	/** What a part would be in the way of if it came now. */
+	const spoils = (part: Part) => blocked.filter(({ connection, by }) => !made.has(connection) && by.includes(part)).length;
+	const joinedTo = (id: string) =>
+		joins.filter(({ from, into }) => (from === id && placed.has(into)) || (into === id && placed.has(from))).length;
+	const waiting = [...body].sort((a, b) => a.box.z[0] - b.box.z[0] || largest(b) - largest(a));
+	while (waiting.length > 0) {
+		const ranked = waiting.map((one, i) => ({ i, spoils: spoils(one.part), joined: joinedTo(one.part.id) }));
+		const least = Math.min(...ranked.map((one) => one.spoils));
+		const free = ranked.filter((one) => one.spoils === least);
+		const next = free.find(({ joined }) => joined > 0) ?? free[0];
+		const [{ part }] = waiting.splice(next.i, 1);
+		placed.add(part.id);
+		for (const { connection, by } of blocked)
+			if (!made.has(connection) && by.includes(part) && !unreached.some((one) => one.connection === connection))
+				unreached.push({ connection, by: part });
+		const now = joins.filter((one) => !made.has(one) && placed.has(one.from) && placed.has(one.into));
+		now.forEach((one) => made.add(one));
+		sequence.push({ part, connections: now });
+	}
+	return { sequence, unreached };
+}
+
+const largest = ({ box: { x, y, z } }: Boxed): number => Math.max(x[1] - x[0], y[1] - y[0], z[1] - z[0]);
