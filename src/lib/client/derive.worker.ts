@@ -2,7 +2,8 @@ import { expose } from 'comlink';
 import createHighs, { type Highs } from 'highs';
 import highsWasm from 'highs/runtime?url';
 import { conversionsOf, findingsOf, fixesFor, tolerancesOf, worstFirst, type Finding, type Fix, type Tolerances } from '../core/checks';
-import { cuttingPlan, type CuttingPlan } from '../core/cutting';
+import { buildOf, momentOf, type Build, type Moment } from '../core/build';
+import { cuttingPlan, numbersOf, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
 import { heightStudy, leversOf, type HeightStudy, type Lever } from '../core/height';
 import { convert, reachIn, sceneDuring, unblocking, type Conversion, type Reach, type Unblocking } from '../core/moves';
@@ -10,6 +11,7 @@ import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
 import { vec3, type Box, type Vec3 } from '../core/geometry/vector';
 import { longestSleeper, placeSleepers, sharedByTwo, type BedPosture, type SharedByTwo } from '../core/people';
+import { remember } from '../core/memory';
 import { kindOf, type PieceState } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
 import { loadRoom } from '../core/storage';
@@ -70,6 +72,16 @@ let conversion: { plan: Plan; from: string; found: Conversion } | undefined;
 /** Rises with every conversion that is asked about: the search for a change that opens an older one stops. */
 let asked = 0;
 let solver: Promise<Highs> | undefined;
+/** The build that was last worked out, with its plan. */
+let built: { plan: Plan; build: Build } | undefined;
+/** What is cut follows from these alone: a step that is ticked off changes nothing of it. */
+const cutFrom = remember((_pieces: Plan['pieces'], _vehicle: Plan['vehicle'], _stock: Plan['stock']) => new Map<'cutting', CuttingPlan>());
+function cuttingOf(present: Plan, highs: Highs): CuttingPlan {
+	const known = cutFrom(present.pieces, present.vehicle, present.stock);
+	const cutting = known.get('cutting') ?? cuttingPlan(present, highs);
+	known.set('cutting', cutting);
+	return cutting;
+}
 
 /** Takes a plan over, sharing what did not change with the one before; work for an older plan stops. */
 function adopt(next: Plan): Plan {
@@ -208,8 +220,22 @@ const derive = {
 	},
 
 	async cut(next: Plan): Promise<CuttingPlan> {
+		return cuttingOf(adopt(next), await (solver ??= createHighs({ locateFile: () => highsWasm })));
+	},
+
+	/** How the plan is built, step by step, and what of it is done. */
+	async build(next: Plan, today: string): Promise<Build> {
 		const present = adopt(next);
-		return cuttingPlan(present, await (solver ??= createHighs({ locateFile: () => highsWasm })));
+		const build = buildOf(present, await derive.cut(next), today);
+		built = { plan: present, build };
+		return build;
+	},
+
+	/** How far the build last worked out is at a line of a step, drawn; nothing where nothing stands. */
+	async moment(step: string, line: number): Promise<Moment | undefined> {
+		if (!built) return undefined;
+		const { plan: of, build } = built;
+		return momentOf(of, build.steps, step, line, numbersOf((await derive.cut(of)).parts));
 	}
 };
 

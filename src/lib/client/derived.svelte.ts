@@ -159,6 +159,16 @@ export class Derived {
 		return this.remote.cut(plan);
 	}
 
+	/** How the plan is built; nothing that is left is put before `today`. */
+	build(plan: Plan, today: string) {
+		return this.remote.build(plan, today);
+	}
+
+	/** How far the build last worked out is at a line of a step. */
+	moment(step: string, line: number) {
+		return this.remote.moment(step, line);
+	}
+
 	stop(): void {
 		clearTimeout(this.rest);
 		this.strengths.stop();

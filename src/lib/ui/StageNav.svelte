@@ -12,6 +12,7 @@
 	const entries = $derived(measurementList(plan.vehicle));
 	const measured = $derived(entries.filter((e) => e.measurement.status !== 'guessed').length);
 	const variants = $derived(Object.keys(plan.variants ?? {}).length);
+	const doneSteps = $derived(Object.keys(plan.build.done).length);
 	const told = $derived(toldOf(plan, findings));
 	const clashes = $derived(told.filter((f) => f.status === 'clash').length);
 	/** On a phone the stages are a menu, open or not. */
@@ -50,7 +51,9 @@
 		{ id: 'compare', name: 'Compare', note: variants > 0 ? `${variants + 1}` : '' },
 		{ id: 'conversion', name: 'Conversion', note: '' },
 		{ id: 'strength', name: 'Strength', note: '' },
-		{ id: 'cutting', name: 'Cutting', note: '' }
+		{ id: 'cutting', name: 'Cutting', note: '' },
+		{ id: 'build', name: 'Build', note: doneSteps > 0 ? `${doneSteps} done` : '' },
+		{ id: 'log', name: 'Log', note: plan.log.length > 0 ? `${plan.log.length}` : '' }
 	]);
 	const isCurrent = ({ id }: { id: string }) => page.url.pathname.includes(`/${planId}/${id}`);
 </script>
@@ -107,7 +110,7 @@
 		font-size: 11.5px;
 		color: var(--ink-soft);
 	}
-	/* Eight stages side by side, and a note that grows with the trouble. */
+	/* Ten stages side by side, and a note that grows with the trouble. */
 	@media (max-width: 1400px) {
 		a {
 			padding: 8px 8px 7px;

@@ -39,3 +39,23 @@ export const countWords = (counts: readonly { status: Status; n: number }[]): st
 
 /** The worst of some findings, which come sorted. */
 export const worstIn = (findings: Finding[], modeId: string): Finding | undefined => findings.find((f) => f.modes.includes(modeId));
+
+/** Minutes of work as people say them. */
+export function minutesWords(minutes: number): string {
+	const whole = Math.round(minutes);
+	if (whole < 60) return `${whole} min`;
+	return whole % 60 === 0 ? `${whole / 60} h` : `${Math.floor(whole / 60)} h ${whole % 60} min`;
+}
+
+/** A day (YYYY-MM-DD) in a few letters: “Sat 5 Dec”. */
+export const dateWords = (date: string): string =>
+	new Date(`${date}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
+
+/** An hour of the day as clocks show it. */
+export function hourWords(hour: number): string {
+	const minutes = Math.round(hour * 60);
+	return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`;
+}
+
+/** The present day, as plans keep days. */
+export const todayHere = (): string => new Date().toLocaleDateString('sv');

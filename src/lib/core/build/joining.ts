@@ -1,5 +1,7 @@
 import { behind, driversOf, type Boxed, type Connection } from '../connections';
+import { boxSeparation } from '../geometry/vector';
 import type { Part } from '../pieces';
+import { isFitting } from '../pieces/placing';
 
 /** A part as it comes to what is there already, and what is joined to it then. */
 export interface Joined {
@@ -27,9 +29,26 @@ export function inTheWayOf({ from, into, fasteners }: Connection, body: readonly
 	return [...found];
 }
 
+/** Connectors and the like hold what they touch, mm. */
+const TOUCH = 1.5;
+
+/** What bought fittings hold together by touching it, by part. */
+function connected(body: readonly Boxed[]): Map<string, string[]> {
+	const found = new Map<string, string[]>();
+	const add = (a: string, b: string) => found.set(a, [...(found.get(a) ?? []), b]);
+	for (const one of body)
+		if (one.part.form === 'bought' && isFitting(one.box))
+			for (const other of body)
+				if (other !== one && boxSeparation(one.box, other.box) <= TOUCH) {
+					add(one.part.id, other.part.id);
+					add(other.part.id, one.part.id);
+				}
+	return found;
+}
+
 /**
  * Puts the parts of a body in an order in which every fastener is driven while nothing is in the way of its driver: what would stand
- * there comes after the two that it joins. Where that leaves a choice, what is joined to something that is there comes first, and of
+ * there comes after the two that it joins. These are precedences only, so such an order is found whenever there is one. Where that leaves a choice, what is joined to something that is there comes first, and of
  * that what lies lowest. Where the parts stand in each other's way in a ring, the one that is in the way of least comes next, and what
  * that leaves unreached is told.
  */
@@ -42,8 +61,10 @@ export function joiningOrder(body: readonly Boxed[], connections: readonly Conne
 	const unreached: JoiningOrder['unreached'] = [];
 	/** What a part would be in the way of if it came now. */
 	const spoils = (part: Part) => blocked.filter(({ connection, by }) => !made.has(connection) && by.includes(part)).length;
+	const touching = connected(body);
 	const joinedTo = (id: string) =>
-		joins.filter(({ from, into }) => (from === id && placed.has(into)) || (into === id && placed.has(from))).length;
+		joins.filter(({ from, into }) => (from === id && placed.has(into)) || (into === id && placed.has(from))).length +
+		(touching.get(id) ?? []).filter((other) => placed.has(other)).length;
 	const waiting = [...body].sort((a, b) => a.box.z[0] - b.box.z[0] || largest(b) - largest(a));
 	while (waiting.length > 0) {
 		const ranked = waiting.map((one, i) => ({ i, spoils: spoils(one.part), joined: joinedTo(one.part.id) }));

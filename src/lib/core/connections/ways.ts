@@ -1,8 +1,8 @@
 import { area, bounds, contains } from '../geometry/polygon';
-import { boxAround, boxSeparation, vec2, vec3, type Vec2, type Vec3 } from '../geometry/vector';
-import type { Part } from '../pieces';
+import { vec2, vec3, type Vec2 } from '../geometry/vector';
 import type { JoinWay } from '../plan/join';
-import { depthAt, within, type Facet, type Shared } from './facets';
+import { behind } from './access';
+import { depthAt, type Facet, type Shared } from './facets';
 import type { Connection, Fastener } from './fastener';
 import { boltFor, dowelFor, pinFor, pocketFor, screwFor, type Bite } from './screws';
 import { out, seenFrom, spread, throughOf, turnedOver, type Boxed, type Seam, type Side } from './seams';
@@ -13,8 +13,6 @@ const SPACING = { face: 250, edge: 200, end: 60, pin: 80 } as const;
 /** What is shared and wider than this is joined in rows, mm; narrower and longer than so many diameters two screws stand askew. */
 const ROWS = 90;
 const ASKEW = 11;
-/** A driver needs so much room behind a head, mm. */
-const DRIVER = 120;
 /** Brackets stand no further apart, mm. */
 const BRACKETS_APART = 400;
 /** What is glued needs fewer screws: they only hold it until it is dry. */
@@ -41,20 +39,6 @@ function placesOn({ outline, openings }: Shared, kind: keyof typeof SPACING, dia
 	const askew = across.length === 1 && along.length === 2 && long[1] - long[0] < ROWS && broad >= ASKEW * diameter ? broad / 4 : 0;
 	const places = along.flatMap((l, i) => across.map((w) => at(l, w + (i % 2 === 0 ? -askew : askew))));
 	return places.filter((p) => contains(outline, p) && openings.every((ring) => !contains(ring, p)));
-}
-
-/** The first part that stands behind a head where the driver would be. */
-function behind(head: Vec3, towards: Vec3, body: readonly Boxed[], own: Part): Part | undefined {
-	const at = (far: number) => vec3(head.x + far * towards.x, head.y + far * towards.y, head.z + far * towards.z);
-	const way = boxAround([at(0), at(DRIVER)]);
-	return body.find(({ part, box }) => {
-		if (part === own || part.yields || boxSeparation(way, box) > 0) return false;
-		for (let far = 2; far <= DRIVER; far += 6) {
-			const p = within(part.pose, at(far));
-			if (p.z > 0.5 && p.z < part.thickness - 0.5 && contains(part.outline, vec2(p.x, p.y))) return true;
-		}
-		return false;
-	})?.part;
 }
 
 /** What a way comes to at a seam. */
@@ -105,7 +89,7 @@ function driven(way: Straight, one: Side, other: Side, shared: Shared, body: rea
 		tip: out(one, p, found.length - through)
 	}));
 	const n = one.facet.outward;
-	const before = behind(fasteners[0].head, vec3(-n.x, -n.y, -n.z), body, one.part)?.id;
+	const before = behind(fasteners[0].head, vec3(-n.x, -n.y, -n.z), body, one.part)[0]?.id;
 	// Glue carries what screws do not, but not on the end of a bar, which drinks it.
 	const weak = other.facet.kind === 'end' ? !screw?.enough : screw && !screw.enough && !glue;
 	return { ...ids, fasteners, ...(before ? { before } : {}), ...(weak ? { fault: 'too thin' } : {}) };

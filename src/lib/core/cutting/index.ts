@@ -4,9 +4,11 @@ export { layOutCloth, type ClothPlan } from './cloth';
 export {
 	barsWords,
 	boughtLengths,
+	copyId,
 	cuttingPlan,
 	hardwareOf,
 	lineOfCopy,
+	numbersOf,
 	shoppingWords,
 	type BarJob,
 	type ClothJob,
@@ -14,5 +16,5 @@ export {
 	type SheetJob,
 	type ToBuy
 } from './plan';
-export { partsOf, type Drilled, type PartLine } from './parts';
+export { cutShape, partKey, partsOf, type CutShape, type Drilled, type PartLine } from './parts';
 export { layOutSheets, type Blank, type Cut, type PlacedBlank, type SheetLayout, type SheetPlan } from './sheets';

@@ -23,6 +23,8 @@ export interface PartLine {
 	width: number;
 	thickness: number;
 	quantity: number;
+	/** Which parts of the plan they are, copy by copy: piece and part, with a slash between. */
+	of: string[];
 	/** True outline, its low corner at (0, 0). */
 	outline: Polygon;
 	/** Openings in it, measured from the same corner. */
@@ -43,13 +45,16 @@ export interface Drilled {
 	holes: readonly Hole[];
 }
 
+/** The name of one part of one piece throughout a plan. */
+export const partKey = (piece: string, part: string): string => `${piece}/${part}`;
+
 /** To a tenth of a millimetre: nobody saws finer, and equal parts must compare equal. */
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
 /** Every part of a plan that is cut, equal ones counted together; cloth with its seams. Bars longer than wide lie along their length. */
 export function partsOf(plan: Plan): PartLine[] {
 	const lines: PartLine[] = [];
-	for (const piece of Object.values(plan.pieces)) {
+	for (const [id, piece] of Object.entries(plan.pieces)) {
 		const assembly = assemblyOf(piece, plan);
 		const guesses = guessesOf(piece, plan.vehicle, plan.stock, piece.kind === 'own' ? plan.pieces : ALONE);
 		const joints = holesByPart(assembly, connectionsOf(assembly, plan.stock, piece.joined));
@@ -69,6 +74,7 @@ export function partsOf(plan: Plan): PartLine[] {
 			const kept = same ?? { ...line, number: lines.length + 1 };
 			if (same) same.quantity++;
 			else lines.push(kept);
+			kept.of.push(partKey(id, whole.id));
 			addDrilled(kept, part, joints.get(whole.id) ?? []);
 		}
 	}
@@ -94,28 +100,37 @@ function addDrilled(line: PartLine, part: Part, found: readonly Hole[]): void {
 	else line.drilled.push({ copies: [line.quantity - 1], holes });
 }
 
-function lineOf(piece: string, part: Part, { stock }: Plan, guesses: readonly Guess[]): PartLine {
+/** A part as it is cut: the rectangle round it, its outline and openings from its low corner, all to a tenth of a millimetre. */
+export type CutShape = Pick<PartLine, 'length' | 'width' | 'thickness' | 'outline' | 'cutOuts' | 'shaped'>;
+
+export function cutShape(part: Pick<Part, 'outline' | 'cut' | 'cutOuts' | 'thickness'>): CutShape {
 	const cut = part.cut ?? part.outline;
 	const low = bounds(cut);
-	const outline = cut.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
+	const fromCorner = (ring: Polygon): Polygon => ring.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }));
+	const outline = fromCorner(cut);
 	const { x, y } = bounds(outline);
 	return {
+		length: x[1],
+		width: y[1],
+		thickness: part.thickness,
+		outline,
+		cutOuts: (part.cutOuts ?? []).map((opening) => ({ ...opening, outline: fromCorner(opening.outline) })),
+		shaped: Math.abs(area(outline)) < x[1] * y[1] - 1
+	};
+}
+
+function lineOf(piece: string, part: Part, { stock }: Plan, guesses: readonly Guess[]): PartLine {
+	const shape = cutShape(part);
+	return {
+		...shape,
 		number: 0,
 		piece,
 		name: part.name,
 		form: part.form as PartLine['form'],
 		stock: part.stock,
-		length: x[1],
-		width: y[1],
-		thickness: part.thickness,
 		quantity: 1,
-		outline,
-		cutOuts: (part.cutOuts ?? []).map((cut) => ({
-			...cut,
-			outline: cut.outline.map((p) => ({ x: tenth(p.x - low.x[0]), y: tenth(p.y - low.y[0]) }))
-		})),
-		shaped: Math.abs(area(outline)) < x[1] * y[1] - 1,
-		weight: partMass({ ...part, outline }, stock),
+		of: [],
+		weight: partMass({ ...part, outline: shape.outline }, stock),
 		drilled: [],
 		guesses
 	};

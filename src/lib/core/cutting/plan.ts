@@ -58,8 +58,12 @@ export interface CuttingPlan {
 }
 
 /** Id of one copy of a part line on a layout: `3` for the only one, `3b` for the second of several. */
-const copyId = (line: PartLine, copy: number) => (line.quantity === 1 ? `${line.number}` : `${line.number}${letters(copy)}`);
+export const copyId = (line: PartLine, copy: number): string => (line.quantity === 1 ? `${line.number}` : `${line.number}${letters(copy)}`);
 const letters = (n: number): string => (n >= 26 ? letters(Math.floor(n / 26) - 1) : '') + String.fromCharCode(97 + (n % 26));
+
+/** The numbers on the wood, by piece and part. */
+export const numbersOf = (parts: readonly PartLine[]): Map<string, string> =>
+	new Map(parts.flatMap((line) => line.of.map((key, i) => [key, copyId(line, i)] as const)));
 
 const copies = <T>(lines: PartLine[], make: (line: PartLine, id: string) => T): T[] =>
 	lines.flatMap((line) => Array.from({ length: line.quantity }, (_, i) => make(line, copyId(line, i))));

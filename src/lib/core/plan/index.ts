@@ -1,3 +1,5 @@
+export { STARTING_BUILD, WEEKDAYS, type Building, type CutPart, type Paid, type Weekday } from './build';
+export type { LogEntry, Remark } from './log';
 export { TOOLS, WISHES, type Brief, type Tool, type Wish } from './brief';
 export {
 	addAnimal,

@@ -2,9 +2,11 @@ import { z } from 'zod';
 import { pieceSchema, type Piece } from '../pieces/schema';
 import { stockUses } from '../pieces/stock-uses';
 import { briefSchema } from './brief';
+import { buildSchema, STARTING_BUILD } from './build';
 import { clothStockSchema, STARTING_CLOTHS } from './cloths';
 import { foamStockSchema, STARTING_FOAMS } from './foams';
 import { idSchema, tableOf } from './id';
+import { logEntrySchema } from './log';
 import { materialSchema, sectionSchema } from './materials';
 import { SEAT_STATES } from './seat';
 import { setAsideTable } from './set-aside';
@@ -214,7 +216,8 @@ export const planSchema = z
 		variants: tableOf(variantSchema).optional().describe('other layouts of the same vehicle, kept to compare'),
 		brief: briefSchema.optional().describe('what a layout was last looked for with; ids that are gone are passed over'),
 		setAside: setAsideTable.optional().describe('findings that are not to be told again, by mode, rule and key'),
-		log: z.array(z.strictObject({ date: z.iso.date(), text: z.string().min(1).max(4000) })).max(2000)
+		build: buildSchema.default(STARTING_BUILD).describe('how the build is worked at, and what of it is done'),
+		log: z.array(logEntrySchema).max(2000).describe('nights and trips, as they were')
 	})
 	.superRefine((plan, context) => {
 		const known = (table: object, id: string, path: string[], what: string) => {

@@ -4,6 +4,7 @@ import type { Mode, Plan } from './plan';
 import type { FrontSeat, Seat } from './seat';
 import type { Use } from './use';
 import { defaultSetting } from './seat-setting';
+import { STARTING_BUILD } from './build';
 import { STARTING_STOCK } from './stock';
 import type { Opening } from './fittings';
 import type { BodyStyle, Vehicle } from './vehicle';
@@ -331,6 +332,7 @@ export function starterPlan(name: string, bodyStyle: BodyStyle): Plan {
 			night: starterMode(vehicle, 'Night', 'night')
 		},
 		stock: STARTING_STOCK,
+		build: STARTING_BUILD,
 		log: []
 	};
 }

@@ -19,6 +19,7 @@ const part = (more: Partial<PartLine>): PartLine => ({
 	width: 400,
 	thickness: 12,
 	quantity: 1,
+	of: ['bed/deck'],
 	outline: rectangle(0, 800, 0, 400),
 	cutOuts: [],
 	shaped: false,

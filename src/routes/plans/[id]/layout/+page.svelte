@@ -20,7 +20,7 @@
 	import ModeStrip from '$lib/ui/ModeStrip.svelte';
 	import PiecesPanel from '$lib/ui/PiecesPanel.svelte';
 	import ViewTable from '$lib/ui/ViewTable.svelte';
-	import { marginWords } from '$lib/ui/words';
+	import { marginWords, todayHere } from '$lib/ui/words';
 
 	const workbench = useWorkbench();
 	const { session } = workbench;
@@ -117,7 +117,7 @@
 	}
 
 	function setAside(finding: Finding, reason?: string) {
-		const aside = reason === undefined ? undefined : { reason, date: new Date().toLocaleDateString('sv') };
+		const aside = reason === undefined ? undefined : { reason, date: todayHere() };
 		const does = aside ? 'set aside' : 'tell again';
 		session.edit(`${does}: ${finding.title}`, settingAside(plan, finding, aside));
 		pointed = undefined;

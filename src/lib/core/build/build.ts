@@ -1,0 +1,60 @@
+import type { CuttingPlan } from '../cutting';
+import type { Plan } from '../plan/plan';
+import { budgetOf, type Budget } from './budget';
+import { calendarOf, type Calendar } from './calendar';
+import { orderOf } from './order';
+import { paceOf } from './pace';
+import type { BuildStep } from './step';
+import { stepsOf } from './steps';
+
+/** A step with how far it is. */
+export interface PlannedStep extends BuildStep {
+	state: 'done' | 'ready' | 'waits';
+	/** What it still waits for, in words. */
+	waitsFor: string[];
+}
+
+/** How a plan is built: its steps in order, when, and for how much. */
+export interface Build {
+	steps: PlannedStep[];
+	/** How often one sets up anew for what is left, and whether no order needs fewer. */
+	setUps: number;
+	proven: boolean;
+	/** Steps that wait for each other in a ring, by title. */
+	ring: string[];
+	/** What our minutes are multiplied with, from steps that were timed. */
+	pace: number;
+	calendar: Calendar;
+	budget: Budget;
+}
+
+/**
+ * Works out how a plan is built. Steps that are done come first, in the order of their days.
+ *
+ * @param today as YYYY-MM-DD: nothing that is left is put on an earlier day
+ */
+export function buildOf(plan: Plan, cutting: CuttingPlan, today: string): Build {
+	const { done } = plan.build;
+	const all = stepsOf(plan, cutting);
+	const isDone = new Set(all.filter(({ id }) => Object.hasOwn(done, id)).map(({ id }) => id));
+	const { steps, setUps, proven, ring } = orderOf(all, isDone);
+	const pace = paceOf(all, plan.build);
+	const title = new Map(all.map((step) => [step.id, step.title]));
+	const planned = steps.map((step): PlannedStep => {
+		const open = step.needs.filter((one) => !isDone.has(one.step));
+		return {
+			...step,
+			state: isDone.has(step.id) ? 'done' : open.length === 0 ? 'ready' : 'waits',
+			waitsFor: open.map((one) => `${title.get(one.step)!}: ${one.because}`)
+		};
+	});
+	return {
+		steps: planned,
+		setUps,
+		proven,
+		ring: ring.map((id) => title.get(id)!),
+		pace,
+		calendar: calendarOf(steps, plan.build, today, pace),
+		budget: budgetOf(plan, cutting)
+	};
+}
