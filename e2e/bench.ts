@@ -5,7 +5,7 @@ export async function openDemo(
 	page: Page,
 	url: string,
 	name: string,
-	stage: 'interior' | 'people' | 'find' | 'layout' | 'compare' | 'conversion' | 'strength' | 'cutting'
+	stage: 'interior' | 'people' | 'find' | 'layout' | 'compare' | 'conversion' | 'strength' | 'cutting' | 'build' | 'log'
 ): Promise<void> {
 	await page.goto(url);
 	const address = await page.locator('.plans a', { hasText: name }).evaluate((link: HTMLAnchorElement) => link.href);
@@ -20,7 +20,12 @@ export const running = (page: Page): Promise<void> => expect(page.locator('html[
 export async function settled(page: Page): Promise<void> {
 	await running(page);
 	await expect(page.getByTestId('save-state')).toHaveText('Saved');
-	for (const working of ['Working out the cuts …', 'Trying the moves …', 'Looking for sizes with which it fits …'])
+	for (const working of [
+		'Working out the cuts …',
+		'Trying the moves …',
+		'Looking for sizes with which it fits …',
+		'Working out in which order it is built …'
+	])
 		await expect(page.getByText(working)).toHaveCount(0, { timeout: 40_000 });
 	// A link that was just clicked may not have left the page yet: the address is asked again until both agree.
 	await expect(async () => {

@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import createHighs, { type Highs } from 'highs';
 import highsWasm from 'highs/runtime?url';
 import { conversionsOf, findingsOf, fixesFor, tolerancesOf, worstFirst, type Finding, type Fix, type Tolerances } from '../core/checks';
-import { buildOf, momentOf, type Build, type Moment } from '../core/build';
+import { buildOf, momentOf, readAgain, type Build, type Moment, type ReadAgain } from '../core/build';
 import { cuttingPlan, numbersOf, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
 import { heightStudy, leversOf, type HeightStudy, type Lever } from '../core/height';
@@ -11,6 +11,7 @@ import { cushionsOf, padPlans, type PadPlan, type PieceCushions } from '../core/
 import { carriedItems, installing, type CarriedItem, type Installing } from '../core/passage';
 import { vec3, type Box, type Vec3 } from '../core/geometry/vector';
 import { longestSleeper, placeSleepers, sharedByTwo, type BedPosture, type SharedByTwo } from '../core/people';
+import type { MeasurementEntry } from '../core/interior';
 import { remember } from '../core/memory';
 import { kindOf, type PieceState } from '../core/pieces';
 import { applyEdits, shareStructure, type Plan } from '../core/plan';
@@ -229,6 +230,11 @@ const derive = {
 		const build = buildOf(present, await derive.cut(next), today);
 		built = { plan: present, build };
 		return build;
+	},
+
+	/** What another reading of a size does to the build. */
+	readAgain(next: Plan, entry: Pick<MeasurementEntry, 'path' | 'measurement' | 'factor'>, mm: number): ReadAgain {
+		return readAgain(adopt(next), entry, mm);
 	},
 
 	/** How far the build last worked out is at a line of a step, drawn; nothing where nothing stands. */

@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Finding } from '../core/checks';
 import type { HeightStudy, Lever } from '../core/height';
+import type { MeasurementEntry } from '../core/interior';
 import type { Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
 import { newest } from './newest';
@@ -162,6 +163,11 @@ export class Derived {
 	/** How the plan is built; nothing that is left is put before `today`. */
 	build(plan: Plan, today: string) {
 		return this.remote.build(plan, today);
+	}
+
+	/** What another reading of a size of the vehicle does to the build. */
+	readAgain(plan: Plan, { path, measurement, factor }: MeasurementEntry, mm: number) {
+		return this.remote.readAgain(plan, { path, measurement, factor }, mm);
 	}
 
 	/** How far the build last worked out is at a line of a step. */

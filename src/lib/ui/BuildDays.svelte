@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { scaleLinear } from 'd3-scale';
-	import type { Build } from '../core/build';
+	import { SET_UPS, type Build } from '../core/build';
 	import { dateWords, minutesWords } from './words';
 
 	interface Props {
@@ -65,16 +65,7 @@
 						aria-label="{titleOf.get(id)}, {dateWords(date)}, {minutesWords(long)}"
 						onclick={() => onselect(id)}
 						onkeydown={(event) => (event.key === 'Enter' || event.key === ' ') && onselect(id)}
-						class="work s{[
-							'the shop',
-							'the sheet saw',
-							'the length saw',
-							'the drill',
-							'the bench',
-							'painting',
-							'sewing',
-							'the vehicle'
-						].indexOf(setUpOf.get(id) ?? '')}"
+						class="work s{SET_UPS.indexOf(setUpOf.get(id)!)}"
 					>
 						<title>{titleOf.get(id)}, {minutesWords(long)}</title>
 						<rect x={x(from)} y={narrow ? y + 3 : y} width={Math.max(2, room - 1)} height={narrow ? bar - 6 : bar} rx="2" />

@@ -5,6 +5,8 @@
 	import type { Dated, Moment, PlannedStep } from '../core/build';
 	import { withUnits } from '../core/units';
 	import { useWorkbench } from './context';
+	import CameOut from './CameOut.svelte';
+	import MeasuredAgain from './MeasuredAgain.svelte';
 	import MomentDrawing from './MomentDrawing.svelte';
 	import NumberField from './NumberField.svelte';
 	import { dateWords, hourWords, minutesWords } from './words';
@@ -44,6 +46,16 @@
 		});
 		return () => (current = false);
 	});
+	/** What this step cut, by name and number. */
+	const cutHere = $derived(
+		step.id.startsWith('cut:')
+			? step.lines
+					.flatMap(({ parts }) => parts)
+					.flatMap((key) =>
+						session.plan.build.cut[key] ? [{ key, called: step.called[key] ?? key, cut: session.plan.build.cut[key] }] : []
+					)
+			: []
+	);
 	const isDone = $derived(step.state === 'done');
 </script>
 
@@ -125,6 +137,13 @@
 			{/if}
 		</div>
 	</footer>
+	{#if step.kind === 'test-fit'}<MeasuredAgain />{/if}
+	{#if isDone && cutHere.length > 0}
+		<CameOut
+			parts={cutHere}
+			onmade={(key, made) => session.edit('a part came out otherwise', [{ path: ['build', 'cut', key, 'made'], value: made }])}
+		/>
+	{/if}
 </article>
 
 <style>

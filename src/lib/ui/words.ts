@@ -59,3 +59,10 @@ export function hourWords(hour: number): string {
 
 /** The present day, as plans keep days. */
 export const todayHere = (): string => new Date().toLocaleDateString('sv');
+
+/** A time that a stopwatch took. */
+export function secondsWords(seconds: number): string {
+	const whole = Math.round(seconds);
+	if (whole < 60) return `${whole} s`;
+	return whole < 3600 ? `${Math.floor(whole / 60)} min ${whole % 60} s` : minutesWords(whole / 60);
+}

@@ -1,10 +1,10 @@
 import { connectionsOf } from '../connections';
 import { cutShape, partKey, type CutShape } from '../cutting';
 import { assemblyOf } from '../derive';
-import { area, difference, greatestStray, moved, type Polygon } from '../geometry/polygon';
-import type { Part } from '../pieces';
+import { area, difference, greatestStray, moved, rectangle, type Polygon } from '../geometry/polygon';
+import type { Assembly, Part, Piece } from '../pieces';
 import type { CutPart } from '../plan/build';
-import type { Plan } from '../plan/plan';
+import type { Plan, Stock } from '../plan/plan';
 
 /** What became of a part that is cut, now that the plan asks for something else, or that it came out otherwise. */
 export interface CutDifference {
@@ -25,13 +25,6 @@ export interface CutDifference {
 
 /** Nobody saws finer, mm. */
 const FINEST = 0.5;
-
-const rectangleOf = ({ length, width }: { length: number; width: number }): Polygon => [
-	{ x: 0, y: 0 },
-	{ x: length, y: 0 },
-	{ x: length, y: width },
-	{ x: 0, y: width }
-];
 
 /** What is written down of a part when it is cut. */
 export function cutRecord(part: Part): CutPart {
@@ -64,28 +57,37 @@ const openingsAgree = (cut: CutPart, asked: CutShape): boolean => {
 	return is.length === want.length && is.every((ring, i) => greatestStray(ring, want[i].outline) <= FINEST);
 };
 
-function differenceOf(plan: Plan, key: string, cut: CutPart): CutDifference | undefined {
+/** A piece as it is worked out now, with how it is joined. */
+export interface Asking {
+	assembly: Assembly;
+	joined?: Piece['joined'];
+}
+
+/** How a part that is cut differs from what a piece asks for now; undefined where it does not. */
+export function differenceOf(key: string, cut: CutPart, asking: Asking | undefined, stock: Stock): CutDifference | undefined {
 	const [piece, ...rest] = key.split('/');
 	const id = rest.join('/');
 	const is = sizeNow(cut);
-	const assembly = Object.hasOwn(plan.pieces, piece) ? assemblyOf(plan.pieces[piece], plan) : undefined;
-	const part = assembly?.parts.find((one) => one.id === id);
+	const part = asking?.assembly.parts.find((one) => one.id === id);
 	const common = { key, piece, name: part?.name ?? id, is, gaps: [] };
-	if (!assembly || !part) return { ...common, asked: null, outcome: 'spare', by: 0 };
+	if (!asking || !part) return { ...common, asked: null, outcome: 'spare', by: 0 };
 	const asked = cutShape(part);
 	const missing = Math.max(asked.length - is.length, asked.width - is.width, Math.abs(asked.thickness - cut.thickness));
 	const spare = Math.max(is.length - asked.length, is.width - asked.width);
-	const outline = cut.shape ?? rectangleOf(is);
+	const outline = cut.shape ?? rectangle(0, is.length, 0, is.width);
 	const want = { ...common, asked: { length: asked.length, width: asked.width } };
-	if (missing > FINEST) {
-		const connections = connectionsOf(assembly, plan.stock, plan.pieces[piece].joined).filter(({ from, into }) => from === id || into === id);
-		const others = connections.map(({ from, into }) => assembly.parts.find((one) => one.id === (from === id ? into : from))!.name);
-		return { ...want, outcome: 'anew', by: missing, gaps: [...new Set(others)] };
-	}
+	if (missing > FINEST) return { ...want, outcome: 'anew', by: missing, gaps: joinedTo(id, asking, stock) };
 	const stray = cut.shape || asked.shaped ? greatestStray(asked.outline, outline) : 0;
 	if (spare <= FINEST && stray <= FINEST && openingsAgree(cut, asked)) return undefined;
 	if (!liesIn(asked, outline, is) || !openingsStillCut(cut, asked)) return { ...want, outcome: 'anew', by: Math.max(stray, FINEST) };
 	return { ...want, outcome: 'trim', by: Math.max(spare, stray) };
+}
+
+/** Names of the parts that a part is joined to. */
+function joinedTo(id: string, { assembly, joined }: Asking, stock: Stock): string[] {
+	const connections = connectionsOf(assembly, stock, joined).filter(({ from, into }) => from === id || into === id);
+	const others = connections.map(({ from, into }) => assembly.parts.find((one) => one.id === (from === id ? into : from))!.name);
+	return [...new Set(others)];
 }
 
 /** Openings that are there stay: more can be cut, none is filled again. */
@@ -96,7 +98,12 @@ const openingsStillCut = (cut: CutPart, asked: CutShape): boolean =>
 export function cutDifferences(plan: Plan): CutDifference[] {
 	const rank = { anew: 0, trim: 1, spare: 2 } as const;
 	return Object.entries(plan.build.cut)
-		.flatMap(([key, cut]) => differenceOf(plan, key, cut) ?? [])
+		.flatMap(([key, cut]) => {
+			const id = key.split('/')[0];
+			const piece = Object.hasOwn(plan.pieces, id) ? plan.pieces[id] : undefined;
+			const asking = piece && { assembly: assemblyOf(piece, plan), joined: piece.joined };
+			return differenceOf(key, cut, asking, plan.stock) ?? [];
+		})
 		.sort((a, b) => rank[a.outcome] - rank[b.outcome] || b.by - a.by);
 }
 

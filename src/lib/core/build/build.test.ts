@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { cuttingPlan } from '../cutting';
+import { measurementList } from '../interior';
 import { applyEdits, readPlan, type Plan } from '../plan';
 import { builtExamples, example } from '../testing/examples';
 import { plainVehicle, planIn, withPiece } from '../testing/plans';
 import { solver } from '../testing/solver';
-import { buildOf, budgetOf, cutAnew, cutDifferences, ticking, unticking, type Build } from '.';
+import { buildOf, budgetOf, cutAnew, cutDifferences, readAgain, ticking, unticking, type Build } from '.';
 import { piecesBefore } from './between';
 
 const TODAY = '2026-12-01';
@@ -136,6 +137,24 @@ describe('what is cut already', () => {
 	it('a piece that is gone leaves parts that nobody needs', () => {
 		const gone = { ...cut, pieces: {} };
 		expect(cutDifferences(gone).every(({ outcome, asked }) => outcome === 'spare' && asked === null)).toBe(true);
+	});
+});
+
+describe('a size that is measured again', () => {
+	it('changes what is not cut, tells what is, and says what clashes then', () => {
+		const bare = withPiece(planIn(plainVehicle([[0, 700]])), 'bed', 'fixed-platform', {});
+		const boards = built(bare).steps.find(({ id }) => id.startsWith('cut:sheets'))!;
+		const plan = applyEdits(bare, ticking(bare, boards, TODAY));
+		const entry = measurementList(plan.vehicle).find(({ path }) => path.join('.') === 'vehicle.stations.rear.widths.w0.left')!;
+		// Only at the rear end: the walls run together there, by 2 × 9 mm.
+		const { parts, edits, clashes } = readAgain(plan, entry, 691 * entry.factor);
+		expect(parts.some(({ cut }) => cut)).toBe(true);
+		expect(parts.every(({ key, cut }) => cut === key in plan.build.cut)).toBe(true);
+		expect(clashes).toEqual([]);
+		const after = applyEdits(plan, edits);
+		expect(after.vehicle.stations.rear.widths.w0.left.mm).toBe(691);
+		expect(cutDifferences(after).map(({ key }) => key).toSorted()).toEqual(parts.filter(({ cut }) => cut).map(({ key }) => key).toSorted());
+		expect(readAgain(plan, entry, entry.measurement.mm * entry.factor).parts).toEqual([]);
 	});
 });
 

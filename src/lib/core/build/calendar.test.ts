@@ -12,6 +12,7 @@ const step = (id: string, minutes: number, needs: string[] = [], more: Partial<B
 	setUp: 'the bench',
 	pieces: [],
 	lines: [],
+	called: {},
 	tools: [],
 	minutes,
 	dries: 0,

@@ -27,6 +27,14 @@ function sawnOf(parts: PartLine[], copies: readonly string[]): { words: string; 
 	return { words: names.join('; '), keys: [...new Set(keys)] };
 }
 
+/** Name and number of everything that some lines cut. */
+function calledIn(parts: readonly PartLine[], lines: readonly StepLine[]): Record<string, string> {
+	const cut = new Set(lines.flatMap((line) => line.parts));
+	return Object.fromEntries(
+		parts.flatMap((part) => part.of.flatMap((key, i) => (cut.has(key) ? [[key, `${copyId(part, i)} ${part.name}`]] : [])))
+	);
+}
+
 /** Metres of outline that a straight saw does not do. */
 function curveOf({ shaped, outline }: PartLine): number {
 	if (!shaped) return 0;
@@ -65,6 +73,7 @@ function sheetStep({ id, stock, plan }: SheetJob, parts: PartLine[]): Sawn {
 		title: `Cut ${stock.name}`,
 		setUp: 'the sheet saw',
 		pieces: [],
+		called: calledIn(parts, lines),
 		lines,
 		tools: ['circular saw with a straight edge, or table saw', 'tape and square', ...(shaped.length > 0 ? ['jigsaw', 'templates'] : [])],
 		minutes: MINUTES.sheet * plan.sheets.length + MINUTES.sheetCut * cuts + shapes,
@@ -89,6 +98,7 @@ function barStep({ id, stock, plan }: BarJob, parts: PartLine[]): Sawn {
 		title: `Saw ${stock.name} to length`,
 		setUp: 'the length saw',
 		pieces: [],
+		called: calledIn(parts, lines),
 		lines,
 		tools: ['mitre saw, or hand saw with a box', 'tape and square'],
 		minutes: MINUTES.lengthCut * plan.bars.reduce((sum, { pieces }) => sum + pieces.length, 0),
@@ -111,6 +121,7 @@ function clothStep({ id, stock, plan }: ClothJob, parts: PartLine[]): Sawn {
 		title: `Cut and sew ${stock.name}`,
 		setUp: 'sewing',
 		pieces: [],
+		called: calledIn(parts, lines),
 		lines,
 		tools: ['shears', 'sewing machine'],
 		minutes: MINUTES.clothPiece * plan.layout.placed.length,

@@ -10,6 +10,7 @@ const step = (id: string, setUp: SetUp, needs: string[] = []): BuildStep => ({
 	setUp,
 	pieces: [],
 	lines: [],
+	called: {},
 	tools: [],
 	minutes: 10,
 	dries: 0,

@@ -126,6 +126,7 @@ function benchStep(making: Making, id: string, title: string, parts: readonly Bo
 		title,
 		setUp: 'the bench',
 		pieces: [making.id],
+		called: {},
 		lines: [
 			...(glued ? [{ words: 'Put it together dry first: what does not close dry does not close with glue', parts: [] }] : []),
 			...joiningLines(making, order)
@@ -191,6 +192,7 @@ function hangingStep(making: Making, where: MadeBody['where']): BuildStep | unde
 		title: `Hang what moves on ${making.name}`,
 		setUp: where === 'bench' ? 'the bench' : 'the vehicle',
 		pieces: [making.id],
+		called: {},
 		lines: [
 			...hung.map((body) => ({
 				words: capital(bodyName(making, body)),
@@ -230,6 +232,7 @@ function finishingSteps(making: Making): BuildStep[] {
 		title: `${making.name}: ${coats === 1 ? 'the coat' : `coat ${i + 1} of ${coats}`}`,
 		setUp: 'painting',
 		pieces: [making.id],
+		called: {},
 		lines:
 			i === 0
 				? [
@@ -273,6 +276,7 @@ function vehicleSteps(making: Making): BuildStep[] {
 		title: `Try ${name} in the vehicle, before it is painted`,
 		setUp: 'the vehicle',
 		pieces: [id],
+		called: {},
 		lines: [
 			{
 				words:
@@ -294,6 +298,7 @@ function vehicleSteps(making: Making): BuildStep[] {
 		title: `${name} goes in`,
 		setUp: 'the vehicle',
 		pieces: [id],
+		called: {},
 		lines: settingLines(making),
 		tools: joiningTools(insideJoints),
 		minutes: Math.round(
@@ -326,6 +331,7 @@ function fasteningStep({ plan, id, name }: Making): BuildStep | undefined {
 		title: `Fasten ${name} to the vehicle`,
 		setUp: 'the vehicle',
 		pieces: [id],
+		called: {},
 		lines: found.map(({ words, held }) => ({
 			words: `${capital(words)}${WAYS[held.way].hardware ? `: ${WAYS[held.way].hardware.toLowerCase()}` : ''}`,
 			parts: []
@@ -353,6 +359,7 @@ function adjustingStep({ plan, id, name, bodies }: Making): BuildStep | undefine
 		title: `Set what moves on ${name}`,
 		setUp: 'the vehicle',
 		pieces: [id],
+		called: {},
 		lines: [
 			{ words: 'Every hinge, slide, catch and stop, on level ground; then once more with the vehicle nose up and nose down', parts: [] },
 			{ words: 'Each conversion once, slowly: what jams now jams in the dark and the rain', parts: [] }

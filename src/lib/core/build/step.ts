@@ -43,6 +43,8 @@ export interface BuildStep {
 	/** Pieces that it is about. */
 	pieces: string[];
 	lines: StepLine[];
+	/** What the parts that it cuts are called: name and number. */
+	called: Readonly<Record<string, string>>;
 	tools: string[];
 	/** Our own estimate for one who has done such a thing before. */
 	minutes: number;

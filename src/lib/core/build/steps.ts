@@ -14,6 +14,7 @@ import { MINUTES } from './times';
 /** A step that needs nothing, with what most steps have. */
 const plain = (step: Pick<BuildStep, 'id' | 'kind' | 'title' | 'setUp' | 'lines' | 'minutes'> & Partial<BuildStep>): BuildStep => ({
 	pieces: [],
+	called: {},
 	tools: [],
 	dries: 0,
 	hands: 1,

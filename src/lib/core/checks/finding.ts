@@ -71,6 +71,8 @@ export interface Finding extends Result {
 
 /** What a check can look at besides the scene, tables that a plan may leave out as empty ones. */
 export type PlanTables = Required<Pick<Plan, 'crew' | 'gear' | 'stock' | 'brief' | 'animals'>> & {
+	/** Parts that are cut already. */
+	cut: Plan['build']['cut'];
 	/** Gear that lies in a place of its own in some mode. */
 	lying: readonly string[];
 	/** What the plan has modes for. */

@@ -17,7 +17,8 @@ const box = (stock: string, more: object = {}) => ({
 	top: panel(stock, 'z', { from: 200, size: 600 }, { from: 'right.right', to: 'left.left' }, { from: 400 }),
 	...more
 });
-const found = (of: Plan) => joinedFindings(of).filter(({ subjects }) => subjects.includes('mine'));
+const saidBy = (rule: string, of: Plan) => joinedFindings(of).filter((one) => one.rule === rule && one.subjects.includes('mine'));
+const found = (of: Plan) => saidBy('joined', of);
 const said = (of: Plan, joined: object) => applyEdits(of, [{ path: ['pieces', 'mine', 'joined'], value: joined }]);
 
 describe('what is joined', () => {
@@ -80,5 +81,20 @@ describe('what is joined', () => {
 	it('that is said not to be joined is loose', () => {
 		const [one] = found(said(plan(box('ply-15')), { 'left+top': 'nothing', 'right+top': 'nothing' }));
 		expect(one.status).toBe('unmeasured');
+	});
+});
+
+describe('what is driven', () => {
+	const shelf = (x: [number, number]) => panel('ply-15', 'z', { from: x[0], to: x[1] }, { from: -300, to: 300 }, { from: 200 });
+	const upright = (x: number) => panel('ply-15', 'x', { from: x }, { from: -300, to: 300 }, { from: 0, to: 400 });
+
+	it('can be where there is an order in which nothing stands before the driver', () =>
+		expect(saidBy('reached', plan(box('ply-15'))).map(({ status }) => status)).toEqual(['clear']));
+	it('is told where shelves at one height on both sides of an upright shut each other out, until one is joined otherwise', () => {
+		const two = plan({ left: upright(200), middle: upright(600), right: upright(1000), near: shelf([215, 600]), far: shelf([615, 1000]) });
+		const [one] = saidBy('reached', two);
+		expect(one.status).toBe('tight');
+		expect(one.why).toMatch(/stands before the driver where (near|far|middle) meets (near|far|middle)/i);
+		expect(saidBy('reached', said(two, { 'far+middle': 'dowels and glue' })).map(({ status }) => status)).toEqual(['clear']);
 	});
 });

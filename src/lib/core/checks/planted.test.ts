@@ -27,7 +27,8 @@ const ELSEWHERE: Record<string, string> = {
 	'to-the-wheel': 'getting-out.test.ts',
 	'rear-view': 'getting-out.test.ts',
 	upright: '../design/fooled.test.ts',
-	'axle-load': 'weight.test.ts'
+	'axle-load': 'weight.test.ts',
+	'as-cut': 'as-cut.test.ts'
 };
 
 const worst = (plan: Plan, rule: string): Finding | undefined =>

@@ -2,6 +2,7 @@ import { aisleWidth } from './aisles';
 import { axleLoads } from './weight';
 import { allowance } from './allowance';
 import { animalPlace } from './animals';
+import { asCut } from './as-cut';
 import { innerMargins, padCover, slatAir, slatGaps } from './base';
 import { bodyRoom, thingRoom } from './bodies';
 import { benchBreadth, benchFeet, benchHead, benchLegRoom } from './bench';
@@ -107,6 +108,7 @@ export const CHECKS: readonly Check[] = [
 	stands,
 	upright,
 	fromStock,
+	asCut,
 	carriedIn,
 	lidSwing,
 	lidHeld,

@@ -12,7 +12,7 @@ const NO_WEIGHTS = {};
 
 /** What checks can read of a plan besides the scene, by table. */
 const tablesOf = (plan: Plan): Record<Table, object> => {
-	const { crew, gear, stock, brief = NO_BRIEF, animals = NO_ANIMALS, vehicle, modes } = plan;
+	const { crew, gear, stock, brief = NO_BRIEF, animals = NO_ANIMALS, build, vehicle, modes } = plan;
 	const { seats, openings, windows, anchors, noDrill, zones, lining, weights = NO_WEIGHTS } = vehicle;
 	return {
 		crew,
@@ -20,6 +20,7 @@ const tablesOf = (plan: Plan): Record<Table, object> => {
 		stock,
 		brief,
 		animals,
+		cut: build.cut,
 		lying: lyingIn(modes),
 		uses: usesIn(modes),
 		seats,

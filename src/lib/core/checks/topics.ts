@@ -114,6 +114,8 @@ export const TOPIC_OF_RULE = {
 	stock: 'Building it',
 	'carried-in': 'Building it',
 	joined: 'Building it',
+	reached: 'Building it',
+	'as-cut': 'Building it',
 	'floor-joint': 'Building it',
 	'fastening-reach': 'Building it',
 	'new-holes': 'Building it'

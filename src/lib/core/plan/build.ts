@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Edit } from './edit';
 import { RESERVED_KEYS } from './id';
 
 /** Days of the week on which somebody works, Monday first. */
@@ -75,3 +76,15 @@ export const STARTING_BUILD: Building = {
 	cut: {},
 	paid: {}
 };
+
+/** Edits that forget which steps of a piece are done or moved, since it leaves the plan; what was cut of it is still there. */
+export const forgetSteps = ({ build }: { build: Building }, piece: string): Edit[] =>
+	(['done', 'notBefore'] as const).flatMap((table) =>
+		Object.keys(build[table])
+			.filter((key) => key.slice(key.indexOf(':') + 1).split('.')[0] === piece)
+			.map((key): Edit => ({ path: ['build', table, key], value: undefined }))
+	);
+
+/** Pieces, by id, of which something is cut: an id is not given again while boards with it lie about. */
+export const cutPieces = ({ build }: { build: Building }): Record<string, true> =>
+	Object.fromEntries(Object.keys(build.cut).map((key) => [key.split('/')[0], true as const]));

@@ -1,3 +1,4 @@
+import { cutPieces, forgetSteps } from './build';
 import type { Piece } from '../pieces/schema';
 import type { Edit } from './edit';
 import type { Fastening } from './fastening';
@@ -47,7 +48,7 @@ function stockEdits({ stock }: Plan, piece: Piece): Edit[] {
 
 /** Edits that add a piece, with its stock where that is missing; people who sit nowhere yet get their place on it, and those who lie on the floor while there is nothing else. */
 export function addPiece(plan: Plan, piece: Piece): { id: string; edits: Edit[] } {
-	const id = freeId(plan.pieces, piece.name);
+	const id = freeId({ ...plan.pieces, ...cutPieces(plan) }, piece.name);
 	const first = Object.keys(plan.pieces).length === 0;
 	const edits: Edit[] = [...stockEdits(plan, piece), { path: ['pieces', id], value: piece }];
 	for (const [mode, { people }] of Object.entries(plan.modes))
@@ -76,7 +77,7 @@ export function removePiece(plan: Plan, id: string): Edit[] {
 	for (const [gear, item] of Object.entries(plan.gear))
 		if (item.under === id) edits.push({ path: ['gear', gear, 'under'], value: undefined });
 	edits.push(...looseEnds(plan, (held) => 'neighbour' in held && held.neighbour === id));
-	return [...edits, ...forgetAsides(plan, id), { path: ['pieces', id], value: undefined }];
+	return [...edits, ...forgetAsides(plan, id), ...forgetSteps(plan, id), { path: ['pieces', id], value: undefined }];
 }
 
 /** Edits that add a thing to carry, under the first piece where there is one. */

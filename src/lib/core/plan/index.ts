@@ -1,4 +1,4 @@
-export { STARTING_BUILD, WEEKDAYS, type Building, type CutPart, type Paid, type Weekday } from './build';
+export { WEEKDAYS, type Building, type CutPart, type Paid, type Weekday } from './build';
 export type { LogEntry, Remark } from './log';
 export { TOOLS, WISHES, type Brief, type Tool, type Wish } from './brief';
 export {

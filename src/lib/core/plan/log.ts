@@ -27,6 +27,7 @@ export const logEntrySchema = z.strictObject({
 	modes: z.array(idSchema).max(40).optional().describe('modes that were used'),
 	timed: z.array(timedSchema).max(40).optional(),
 	remarks: z.array(remarkSchema).max(40).optional(),
+	checked: z.array(z.string().trim().min(1).max(80)).max(40).optional().describe('reminders that were seen to'),
 	unused: z.array(idSchema).max(200).optional().describe('gear that came along and was not touched')
 });
 export type LogEntry = z.infer<typeof logEntrySchema>;

@@ -6,6 +6,8 @@
 	import BlockedWay from '$lib/ui/BlockedWay.svelte';
 	import { useWorkbench } from '$lib/ui/context';
 	import InAndOut from '$lib/ui/InAndOut.svelte';
+	import { ownTimes } from '$lib/core/log';
+	import { secondsWords } from '$lib/ui/words';
 	import MoveList from '$lib/ui/MoveList.svelte';
 	import ReachList from '$lib/ui/ReachList.svelte';
 	import Rehearsal from '$lib/ui/Rehearsal.svelte';
@@ -20,6 +22,8 @@
 
 	// Usually one goes from how the vehicle drives to how one sleeps in it.
 	const byUse = (use: string) => untrack(() => modes.find(([, mode]) => mode.use === use)?.[0]);
+	/** What somebody with a stopwatch took for it. */
+	const own = $derived(ownTimes(plan).find((one) => one.from === from && one.to === to));
 	let from = $state(byUse('drive') ?? untrack(() => modes[0]?.[0] ?? ''));
 	let to = $state(byUse('night') ?? untrack(() => modes.at(-1)?.[0] ?? ''));
 	let found: Conversion | undefined = $state.raw();
@@ -94,7 +98,10 @@
 				<p class="quiet">Nothing has to be moved between these two modes.</p>
 			{:else}
 				<p class="sum">
-					<strong class="figures">{found.seconds} s</strong> in {found.actions.length === 1
+					<strong class="figures">{found.seconds} s</strong>{#if own}
+						(you took <span class="figures">{secondsWords(own.mean)}</span>{#if own.times > 1}, mean of <span class="figures"
+								>{own.times}</span
+							>{/if}){/if} in {found.actions.length === 1
 						? 'one move'
 						: `${found.actions.length} moves`}{#if tightest && tightest.margin !== null}, closest
 						<span class="figures">{long(tightest.margin)}</span>: {tightest.who.toLowerCase()} at {tightest.whom.toLowerCase()}{/if}{#if tools.length > 0}.
