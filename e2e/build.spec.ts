@@ -3,6 +3,8 @@ import type { Page } from '@playwright/test';
 import { openDemo, planFile, settled, type } from './bench';
 import { expect, test } from './server';
 
+test.use({ demo: 'build' });
+
 const faults = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`);
 const stepCard = (page: Page, title: string | RegExp) => page.getByRole('article', { name: title });
 const done = (page: Page) => page.getByRole('button', { name: 'Done', exact: true });
@@ -64,8 +66,11 @@ test('from the shop to the vehicle: steps in order, one is timed, the server goe
 	// Then the couch is made longer: findings say what is cut and too short now.
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await expect(already).toHaveCount(0);
-	await page.getByRole('link', { name: /^Layout/ }).click();
-	await type(page, 'Length', '1990');
+	await page
+		.getByRole('navigation', { name: 'Stages of the plan' })
+		.getByRole('link', { name: /^Layout/ })
+		.click();
+	await type(page, 'Length', '2040');
 	await settled(page);
 	const clash = page.getByRole('group', { name: 'List of findings' }).locator('li.clash', { hasText: 'what is cut is what is asked for' });
 	await expect(clash).toBeVisible();
@@ -74,7 +79,7 @@ test('from the shop to the vehicle: steps in order, one is timed, the server goe
 });
 
 test('drawings of a moment, days that move, a wall that stands further in, and what was paid', async ({ page, server }) => {
-	await openDemo(page, server.url, 'bed over long drawers', 'build');
+	await openDemo(page, server.url, 'runners on two long drawer', 'build');
 	const steps = page.getByRole('group', { name: 'Steps in order' });
 	await steps
 		.getByRole('button', { name: /^Put together Drawer unit/ })

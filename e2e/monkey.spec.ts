@@ -11,11 +11,11 @@ test.use({ demo: 'monkey' });
  * `npm run test:monkey` goes through every stage of every example, from the one on that NOOK_MONKEY_FROM counts to: it takes hours.
  */
 const { NOOK_MONKEY: LENGTH = 'short', NOOK_MONKEY_FROM: FROM = '0' } = process.env;
-const STAGES = ['interior', 'people', 'find', 'layout', 'compare', 'conversion', 'strength', 'cutting'] as const;
+const STAGES = ['interior', 'people', 'find', 'layout', 'compare', 'conversion', 'strength', 'cutting', 'build', 'log'] as const;
 /** Things done in each stage. */
 const DOINGS = LENGTH === 'short' ? 7 : 25;
 /** Buttons that leave the plan or go on for minutes. */
-const NOT_PRESSED = /delete|let it go|download|look for layouts|sign out|choose a file|put .* back|chair/i;
+const NOT_PRESSED = /delete|let it go|download|look for layouts|sign out|next build|choose a file|put .* back|chair/i;
 const EXTREMES = ['0', '-5', '1', '37', '250', '720', '7200', '99999', 'abc', '1e9', '6\'3"', ''];
 
 type Random = () => number;

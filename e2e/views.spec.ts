@@ -6,7 +6,7 @@ import { expect, test } from './server';
 
 test.use({ demo: 'views' });
 
-const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'strength', 'cutting'] as const;
+const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'strength', 'cutting', 'build', 'log'] as const;
 
 /** What a check of accessibility complains of on a page. */
 const violations = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`);

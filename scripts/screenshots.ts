@@ -104,13 +104,24 @@ const PICTURES: {
 		}
 	},
 	{ file: 'cutting', plan: 'one-person hatchback', stage: 'cutting' },
+	{
+		file: 'build',
+		plan: 'runners on two long drawer',
+		stage: 'build',
+		prepare: async (page) => {
+			await page
+				.getByRole('button', { name: /^Put together Drawer unit/ })
+				.first()
+				.click();
+			await page.getByRole('img', { name: /^Put together Drawer unit/ }).waitFor();
+		}
+	},
+	{ file: 'log', plan: 'survey van', stage: 'log' },
 	...(
 		[
 			['long trap van', 'long-high-van'],
 			['survey van', 'small-van'],
-			['minivan with seats kept', 'seven-seat-minivan'],
-			['one-person hatchback', 'small-hatchback'],
-			['off-roader with hatch', 'two-door-off-roader']
+			['one-person hatchback', 'small-hatchback']
 		] as const
 	).map(([plan, style]) => ({
 		file: `solid-${style}`,

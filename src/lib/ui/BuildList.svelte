@@ -27,7 +27,7 @@
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="list" tabindex="0" role="group" aria-label="Steps in order">
 	{#each groups as { setUp, steps }, g (g)}
-		<h3>{setUp[0].toUpperCase()}{setUp.slice(1)}</h3>
+		<h2>{setUp[0].toUpperCase()}{setUp.slice(1)}</h2>
 		<ul>
 			{#each steps as step (step.id)}
 				<li class={step.state} class:selected={step.id === selected}>
@@ -52,7 +52,7 @@
 		min-height: 0;
 		padding-right: 6px;
 	}
-	h3 {
+	h2 {
 		margin: 12px 0 2px;
 		font-size: 12.5px;
 		color: var(--ink-soft);

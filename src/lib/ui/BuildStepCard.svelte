@@ -109,7 +109,7 @@
 		</details>
 	{/if}
 	{#if step.kind === 'cut' || step.kind === 'drill'}
-		<p><a href={resolve(`/plans/${page.params.id}/cutting` as '/')}>Layouts and drawings in Cutting</a></p>
+		<p><a href={resolve(`/plans/${page.params.id}/cutting` as '/')}>See layouts and drawings in Cutting</a></p>
 	{/if}
 	<footer>
 		{#if isDone}

@@ -27,7 +27,7 @@
 
 {#if differences.length > 0}
 	<section class="card" aria-label="Cut already">
-		<h3>Cut already, and not what the plan asks for now</h3>
+		<h2>Cut already, and not what the plan asks for now</h2>
 		<ul>
 			{#each differences as one (one.key)}
 				<li>
@@ -47,7 +47,7 @@
 		padding: 8px 14px;
 		margin-bottom: 10px;
 	}
-	h3 {
+	h2 {
 		margin: 2px 0 6px;
 		font-size: 14px;
 	}

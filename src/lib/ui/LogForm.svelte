@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { onMount } from 'svelte';
 	import { keepEntry, keptEntry } from '../client/kept-entry';
 	import type { LogEntry, Plan, Remark } from '../core/plan';
 	import type { Reminder } from '../core/log';
@@ -27,7 +27,12 @@
 
 	const empty = (): LogEntry => ({ date: todayHere(), text: '' });
 	// Begun before the window was closed, it goes on where it stopped.
-	let entry: LogEntry = $state(untrack(() => keptEntry(planId)) ?? empty());
+	let entry: LogEntry = $state(empty());
+	let loaded = $state(false);
+	onMount(() => {
+		entry = keptEntry(planId) ?? entry;
+		loaded = true;
+	});
 	let remark: Remark = $state({ kind: 'rattles', text: '' });
 	let [from, to] = $state(['', '']);
 	const modes = $derived(Object.entries(plan.modes));
@@ -45,7 +50,9 @@
 			remark.text.trim() !== ''
 	);
 
-	$effect(() => keepEntry(planId, said ? $state.snapshot(entry) : undefined));
+	$effect(() => {
+		if (loaded) keepEntry(planId, said ? $state.snapshot(entry) : undefined);
+	});
 
 	const toggled = (list: string[] | undefined, id: string): string[] =>
 		(list ?? []).includes(id) ? (list ?? []).filter((one) => one !== id) : [...(list ?? []), id];
@@ -68,14 +75,8 @@
 	const nameOf = (id: string) => plan.modes[id]?.name ?? id;
 </script>
 
-<form
-	class="card"
-	aria-label="Write down a night or a day"
-	onsubmit={(event) => {
-		event.preventDefault();
-		if (said) write();
-	}}
->
+<!-- Enter in a field takes the field, not the whole entry: that is written down by its button. -->
+<form class="card" aria-label="Write down a night or a day" onsubmit={(event) => event.preventDefault()}>
 	<div class="row">
 		<label><span class="quiet">Day</span><input class="field" type="date" required bind:value={entry.date} /></label>
 		<NumberField label="Driven, km" open value={entry.kilometres} range={[0, 100000]} onchange={(km) => (entry.kilometres = km)} />
@@ -189,7 +190,7 @@
 	<label class="text"
 		><span class="quiet">Anything else</span><textarea class="field" rows="3" maxlength="4000" bind:value={entry.text}></textarea></label
 	>
-	<button type="submit" class="tool main big" disabled={!said}>Write it down</button>
+	<button type="button" class="tool main big" disabled={!said} onclick={write}>Write it down</button>
 </form>
 
 <style>

@@ -36,8 +36,13 @@ export interface Build {
 export function buildOf(plan: Plan, cutting: CuttingPlan, today: string): Build {
 	const { done } = plan.build;
 	const all = stepsOf(plan, cutting);
-	const isDone = new Set(all.filter(({ id }) => Object.hasOwn(done, id)).map(({ id }) => id));
-	const { steps, setUps, proven, ring } = orderOf(all, isDone);
+	const known = new Set(all.map(({ id }) => id));
+	// Days in their order; within one, as they were ticked off.
+	const inTurn = Object.keys(done)
+		.filter((id) => known.has(id))
+		.sort((a, b) => done[a].on.localeCompare(done[b].on));
+	const isDone = new Set(inTurn);
+	const { steps, setUps, proven, ring } = orderOf(all, inTurn);
 	const pace = paceOf(all, plan.build);
 	const title = new Map(all.map((step) => [step.id, step.title]));
 	const planned = steps.map((step): PlannedStep => {

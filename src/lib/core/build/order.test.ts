@@ -85,9 +85,16 @@ describe('the order of steps', () => {
 
 	it('what is done comes first and asks for nothing more', () => {
 		const steps = [step('a', 'the shop'), step('b', 'the bench', ['a']), step('c', 'the shop', ['b'])];
-		const { steps: order, setUps } = orderOf(steps, new Set(['a', 'b']));
+		const { steps: order, setUps } = orderOf(steps, ['a', 'b']);
 		expect(order.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
 		expect(setUps).toBe(1);
+	});
+
+	it('goes on where one is set up', () => {
+		const steps = [step('buy 1', 'the shop'), step('cut', 'the sheet saw', ['buy 1']), step('buy 2', 'the shop'), step('glue', 'the bench', ['cut', 'buy 2'])];
+		const { steps: order, setUps } = orderOf(steps, ['buy 1']);
+		expect(order.map(({ id }) => id)).toEqual(['buy 1', 'buy 2', 'cut', 'glue']);
+		expect(setUps).toBe(2);
 	});
 
 	it('names what waits for itself, and orders the rest', () => {
@@ -101,7 +108,7 @@ describe('the order of steps', () => {
 		const many = Array.from({ length: 30 }, (_, i) =>
 			step(`s${i}`, (['the shop', 'the bench', 'painting', 'sewing'] as const)[(i * 7) % 4], i > 3 ? [`s${i - 4}`, `s${i - 3}`] : [])
 		);
-		const quick = orderOf(many, new Set(), 2);
+		const quick = orderOf(many, [], 2);
 		expect(quick.proven).toBe(false);
 		expect(keeps(quick.steps)).toBe(true);
 		expect(quick.steps).toHaveLength(30);

@@ -29,21 +29,24 @@ interface Way {
  * sequence of set-ups is searched (best first, with the longest chain of set-ups that must follow as the bound: the first that is
  * complete is the best there is).
  *
- * @param done steps that are done already: they come first
+ * @param done steps that are done already, in the order in which they were done: they come first, and one is still set up for the last
  * @param most states that are looked at; beyond it the order is good, and not proven
  */
-export function orderOf(steps: readonly BuildStep[], done: ReadonlySet<string> = new Set(), most = MOST_STATES): Ordered {
+export function orderOf(steps: readonly BuildStep[], done: readonly string[] = [], most = MOST_STATES): Ordered {
+	const isDone = new Set(done);
 	const indexOf = new Map(steps.map(({ id }, i) => [id, i]));
 	const needs = steps.map((step) => step.needs.flatMap((one) => indexOf.get(one.step) ?? []));
 	const rings = inRings(needs);
-	const open = steps.flatMap((step, i) => (done.has(step.id) || rings.has(i) ? [] : [i]));
+	const open = steps.flatMap((step, i) => (isDone.has(step.id) || rings.has(i) ? [] : [i]));
 	const start = new Uint8Array(steps.length);
 	const before: number[] = [];
-	steps.forEach(({ id }, i) => {
-		if (!done.has(id)) return;
+	for (const id of isDone) {
+		const i = indexOf.get(id);
+		if (i === undefined) continue;
 		start[i] = 1;
 		before.push(i);
-	});
+	}
+	const present = before.length > 0 ? steps[before.at(-1)!].setUp : undefined;
 	const chains = chainsAfter(steps, needs);
 	const bound = (state: Uint8Array, setUp: SetUp | undefined) => {
 		let longest = 0;
@@ -55,8 +58,8 @@ export function orderOf(steps: readonly BuildStep[], done: ReadonlySet<string> =
 			}
 		return Math.max(longest, kinds.size);
 	};
-	const found = search(steps, needs, open, { done: start, setUp: undefined, switches: 0, sequence: [], left: 0 }, bound, most);
-	const last = [...rings].filter((i) => !done.has(steps[i].id));
+	const found = search(steps, needs, open, { done: start, setUp: present, switches: 0, sequence: [], left: 0 }, bound, most);
+	const last = [...rings].filter((i) => !isDone.has(steps[i].id));
 	return {
 		steps: [...before, ...found.way.sequence, ...last].map((i) => steps[i]),
 		setUps: found.way.switches,
@@ -120,7 +123,9 @@ function search(
 	/** Ways by switches and what is surely left: the cheapest first, of those the longest. */
 	const waiting: Way[][] = [];
 	const push = (way: Way) => (waiting[way.switches + way.left] ??= []).push(way);
-	push({ ...start, left: bound(start.done, undefined) });
+	// Whatever can still be done under the set-up that one is in comes first.
+	const first = start.setUp === undefined ? start : exhausted(start, start.setUp, steps, needs, open);
+	push({ ...first, left: bound(first.done, first.setUp) });
 	const seen = new Map<string, number>();
 	let looked = 0;
 	let best: Way | undefined;
