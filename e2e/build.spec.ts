@@ -70,7 +70,7 @@ test('from the shop to the vehicle: steps in order, one is timed, the server goe
 		.getByRole('navigation', { name: 'Stages of the plan' })
 		.getByRole('link', { name: /^Layout/ })
 		.click();
-	await type(page, 'Length', '2040');
+	await type(page, 'Length', '2200');
 	await settled(page);
 	const clash = page.getByRole('group', { name: 'List of findings' }).locator('li.clash', { hasText: 'what is cut is what is asked for' });
 	await expect(clash).toBeVisible();
