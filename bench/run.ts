@@ -12,6 +12,7 @@ import { kernel } from '../src/lib/core/testing/kernel';
 import { syntheticScan } from '../src/lib/core/testing/scan';
 import { rectangle } from '../src/lib/core/geometry/polygon';
 import { crossSection, longSection, viewFromAbove } from '../src/lib/core/views';
+import { building } from './build';
 import { conversions } from './conversions';
 import { large } from './large';
 import { lengths } from './lengths';
@@ -90,6 +91,7 @@ async function run() {
 	structure();
 	await lengths();
 	conversions();
+	await building();
 	search();
 	await interiors(van);
 }

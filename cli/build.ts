@@ -9,7 +9,7 @@ import { EXIT, type Options, type Streams } from './command';
 export async function build(plan: Plan, { json, system }: Options, { out }: Streams): Promise<number> {
 	const found = buildOf(plan, cuttingPlan(plan, await createHighs()), new Date().toLocaleDateString('sv'));
 	const differences = cutDifferences(plan);
-	const amiss = found.ring.length > 0 || differences.some(({ outcome }) => outcome === 'anew');
+	const amiss = found.ring.length + found.impossible.length > 0 || differences.some(({ outcome }) => outcome === 'anew');
 	if (json) {
 		out(`${JSON.stringify({ plan: plan.name, ...found, cut: differences }, null, '\t')}\n`);
 		return amiss ? EXIT.clash : EXIT.fine;
@@ -26,6 +26,7 @@ export async function build(plan: Plan, { json, system }: Options, { out }: Stre
 		out(
 			`cut already: ${one.name}: ${one.outcome === 'anew' ? 'too small now' : one.outcome === 'trim' ? 'to be trimmed' : 'needed no more'}\n`
 		);
+	for (const words of found.impossible) out(`not to be cut: ${words}\n`);
 	for (const title of found.ring) out(`waits for itself: ${title}\n`);
 	return amiss ? EXIT.clash : EXIT.fine;
 }

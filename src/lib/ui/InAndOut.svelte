@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Answer } from '../client/answer.svelte';
 	import { preferences } from '../client/preferences.svelte';
+	import { seasonTimes } from '../core/log';
 	import { PLENTY, type CarriedItem, type Installing } from '../core/passage';
 	import { formatLength } from '../core/units';
 	import { useWorkbench } from './context';
@@ -16,6 +17,8 @@
 	});
 	const long = (mm: number) => formatLength(Math.round(mm), preferences.units);
 	const steps = $derived(found ? (out ? found.installing.removal : found.installing.steps) : []);
+	/** How long it really took, from the log. */
+	const own = $derived(seasonTimes(plan).find(({ way }) => way === (out ? 'out' : 'in')));
 	const minutes = $derived(steps.reduce((sum, step) => sum + step.minutes, 0));
 	/** What passes so easily that it needs no row. */
 	const easy = (item: CarriedItem) => (item.passage?.margin ?? 0) >= PLENTY;
@@ -68,7 +71,10 @@
 		<section class="card" aria-label="In this order">
 			<header>
 				<h2>{out ? 'Taking it out' : 'Putting it in'}</h2>
-				<span class="figures quiet">about {minutes} min</span>
+				<span class="quiet"
+					>about <span class="figures">{minutes}</span> min{#if own}; you took <span class="figures">{Math.round(own.mean)}</span
+						>{/if}</span
+				>
 				<button type="button" class="tool" onclick={() => (out = !out)}>{out ? 'Show going in' : 'Show coming out'}</button>
 			</header>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->

@@ -47,6 +47,7 @@
 			(entry.remarks ?? []).length > 0 ||
 			(entry.timed ?? []).length > 0 ||
 			(entry.checked ?? []).length > 0 ||
+			entry.season !== undefined ||
 			remark.text.trim() !== ''
 	);
 
@@ -172,6 +173,25 @@
 			{/each}
 		</fieldset>
 	{/if}
+	{#if Object.keys(plan.pieces).length > 0}
+		<fieldset>
+			<legend>Everything taken out, or put back</legend>
+			<NumberField
+				label="Out, minutes"
+				open
+				value={entry.season?.way === 'out' ? entry.season.minutes : undefined}
+				range={[1, 10000]}
+				onchange={(minutes) => (entry.season = minutes === undefined ? undefined : { way: 'out', minutes })}
+			/>
+			<NumberField
+				label="In, minutes"
+				open
+				value={entry.season?.way === 'in' ? entry.season.minutes : undefined}
+				range={[1, 10000]}
+				onchange={(minutes) => (entry.season = minutes === undefined ? undefined : { way: 'in', minutes })}
+			/>
+		</fieldset>
+	{/if}
 	{#if due.length > 0}
 		<fieldset>
 			<legend>Seen to</legend>
@@ -203,6 +223,9 @@
 	}
 	.row :global(.number) {
 		width: 120px;
+	}
+	fieldset :global(.number) {
+		width: 110px;
 	}
 	.row span {
 		display: block;

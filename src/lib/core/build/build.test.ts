@@ -42,7 +42,8 @@ describe.each(builtExamples)('building %s', (_, plan) => {
 			if (['join', 'hang', 'test-fit', 'install'].includes(kind))
 				for (const key of lines.flatMap(({ parts }) => parts)) expect(cutAt.get(key) ?? -1).toBeLessThan(i);
 		const inside = new Set(build.steps.filter(({ kind }) => kind === 'install').flatMap(({ lines }) => lines.flatMap(({ parts }) => parts)));
-		for (const line of cutting.parts) if (line.form !== 'cloth') for (const key of line.of) expect(inside.has(key)).toBe(true);
+		for (const line of cutting.parts) for (const key of line.of) expect(inside.has(key) || line.form === 'cloth').toBe(true);
+		for (const id of Object.keys(plan.pieces)) expect(at(`in:${id}`)).toBeGreaterThanOrEqual(0);
 	});
 
 	it('tries each piece in the vehicle before it is finished, finishes it before it goes in, and fastens it after', () => {
@@ -189,6 +190,16 @@ describe('pace', () => {
 		const after = built(applyEdits(plan, ticking(plan, timed, TODAY, 2 * timed.minutes)));
 		expect(after.pace).toBeCloseTo(2, 6);
 		expect(after.calendar.minutes).toBeCloseTo(2 * (before.calendar.minutes - timed.minutes), 3);
+	});
+});
+
+describe('a part that no sheet is large enough for', () => {
+	it('is told, and whatever else there is has its steps', () => {
+		const plan = withPiece(planIn(plainVehicle([[0, 900]], 1500, 4000)), 'bed', 'fixed-platform', { length: 2600, panels: 1 });
+		const build = built(plan);
+		expect(build.impossible.length).toBeGreaterThan(0);
+		expect(build.impossible[0]).toMatch(/larger than a trimmed sheet/);
+		expect(placeIn(build)('in:bed')).toBeGreaterThan(0);
 	});
 });
 

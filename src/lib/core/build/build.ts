@@ -22,6 +22,8 @@ export interface Build {
 	proven: boolean;
 	/** Steps that wait for each other in a ring, by title. */
 	ring: string[];
+	/** Parts that cannot be cut from the stock that they are meant for, in words: no step cuts them. */
+	impossible: string[];
 	/** What our minutes are multiplied with, from steps that were timed. */
 	pace: number;
 	calendar: Calendar;
@@ -57,6 +59,7 @@ export function buildOf(plan: Plan, cutting: CuttingPlan, today: string): Build 
 		steps: planned,
 		setUps,
 		proven,
+		impossible: cutting.impossible,
 		ring: ring.map((id) => title.get(id)!),
 		pace,
 		calendar: calendarOf(steps, plan.build, today, pace),

@@ -126,14 +126,16 @@ class Waiting {
 	readonly left: BuildStep[];
 	private readonly ready: Map<string, number>;
 	private readonly begun = new Set<string>();
+	private readonly ids: ReadonlySet<string>;
 	private readonly notBefore: Building['notBefore'];
 
 	constructor(
-		private readonly steps: readonly BuildStep[],
+		steps: readonly BuildStep[],
 		{ done, notBefore, hours }: Building,
 		private readonly minutesOf: (step: BuildStep) => number
 	) {
 		this.notBefore = notBefore;
+		this.ids = new Set(steps.map(({ id }) => id));
 		this.left = steps.filter(({ id }) => !done[id]);
 		this.ready = new Map(
 			steps.flatMap(({ id, dries }) => (done[id] ? [[id, dayNumber(done[id].on) * DAY + MORNING + hours + dries] as const] : []))
@@ -143,7 +145,7 @@ class Waiting {
 
 	/** When a step may begin, in hours since the first day of all, as far as that is known. */
 	private opens({ id, needs }: BuildStep): number {
-		const known = needs.filter(({ step }) => this.steps.some((one) => one.id === step));
+		const known = needs.filter(({ step }) => this.ids.has(step));
 		return Math.max(this.notBefore[id] ? dayNumber(this.notBefore[id]) * DAY : 0, ...known.map(({ step }) => this.ready.get(step) ?? Infinity));
 	}
 

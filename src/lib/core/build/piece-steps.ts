@@ -372,13 +372,36 @@ function adjustingStep({ plan, id, name, bodies }: Making): BuildStep | undefine
 	};
 }
 
+/** What is all cloth, such as covers of windows, is only hung up. */
+function clothSteps(plan: Plan, id: string): BuildStep[] {
+	const { name } = plan.pieces[id];
+	const cloths = assemblyOf(plan.pieces[id], plan).parts.filter(({ form }) => form === 'cloth');
+	if (cloths.length === 0) return [];
+	return [
+		{
+			id: `in:${id}`,
+			kind: 'install',
+			title: `${name} goes in`,
+			setUp: 'the vehicle',
+			pieces: [id],
+			called: {},
+			lines: cloths.map((part) => ({ words: part.name, parts: [partKey(id, part.id)] })),
+			tools: [],
+			minutes: MINUTES.carry * cloths.length,
+			dries: 0,
+			hands: 1,
+			needs: []
+		}
+	];
+}
+
 /** Every step of a piece after cutting, with what each needs of the others; what it needs of other pieces is added by whoever knows them. */
 export function pieceSteps(plan: Plan, id: string, numbers: ReadonlyMap<string, string>): BuildStep[] {
 	const { name } = plan.pieces[id];
 	const bodies = madeBodies(plan, id);
 	const parts = assemblyOf(plan.pieces[id], plan).parts.filter(({ form }) => form !== 'cloth');
 	const making: Making = { plan, id, name, numbers, bodies, parts };
-	if (bodies.length === 0) return [];
+	if (bodies.length === 0) return clothSteps(plan, id);
 	const bench = benchSteps(making);
 	const inside = vehicleSteps(making);
 	const fasten = fasteningStep(making);

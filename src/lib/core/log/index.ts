@@ -1,3 +1,3 @@
 export { nextBuild } from './next';
 export { remindersOf, type Reminder } from './reminders';
-export { ownTimes, toldBy, type OwnTime, type Told } from './told';
+export { ownTimes, seasonTimes, toldBy, type OwnTime, type Told } from './told';

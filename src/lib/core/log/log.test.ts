@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { applyEdits, readPlan, type LogEntry, type Plan } from '../plan';
 import { example } from '../testing/examples';
 import { plainVehicle, planIn, withPiece } from '../testing/plans';
-import { nextBuild, ownTimes, remindersOf, toldBy } from '.';
+import { nextBuild, ownTimes, remindersOf, seasonTimes, toldBy } from '.';
 
 describe('the season of the survey van', () => {
 	const plan = example('lantern-small-van.nook.json');
@@ -66,6 +66,18 @@ describe('what was never used', () => {
 	});
 	it('nothing is told of modes that are gone', () =>
 		expect(ownTimes(plan(1, () => ({ timed: [{ from: 'gone', to: 'night', seconds: 10 }] })))).toEqual([]));
+});
+
+describe('seasons', () => {
+	it('out and in are averaged by themselves', () => {
+		const season = (way: 'out' | 'in', minutes: number) => ({ season: { way, minutes } });
+		const log = [entry(day(1), season('out', 40)), entry(day(2), season('in', 70)), entry(day(3), season('out', 30))];
+		expect(seasonTimes({ log })).toEqual([
+			{ way: 'out', times: 2, mean: 35 },
+			{ way: 'in', times: 1, mean: 70 }
+		]);
+		expect(seasonTimes({ log: [] })).toEqual([]);
+	});
 });
 
 describe('reminders', () => {

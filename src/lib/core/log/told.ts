@@ -29,6 +29,13 @@ export interface Remarked {
 	remarks: { kind: Remark['kind']; text: string; times: number; last: string }[];
 }
 
+/** How long it took to take the whole build out or to put it back, minutes on average. */
+export interface SeasonTime {
+	way: 'out' | 'in';
+	times: number;
+	mean: number;
+}
+
 /** What a log tells. */
 export interface Told {
 	nights: number;
@@ -47,6 +54,7 @@ export interface Told {
 	idleGear: { id: string; name: string }[];
 	/** What took most time of all first. */
 	conversions: OwnTime[];
+	season: SeasonTime[];
 	remarks: Remarked[];
 	/** What is to be different next time, each once, with the day on which it was first said; oldest first. */
 	changes: { date: string; text: string; piece: string | undefined; times: number }[];
@@ -68,6 +76,13 @@ export function ownTimes({ log, modes }: Pick<Plan, 'log' | 'modes'>): OwnTime[]
 		}
 	return [...found.values()].sort((a, b) => b.all - a.all);
 }
+
+/** How long taking everything out and putting it back took. */
+export const seasonTimes = ({ log }: Pick<Plan, 'log'>): SeasonTime[] =>
+	(['out', 'in'] as const).flatMap((way) => {
+		const minutes = log.flatMap(({ season }) => (season?.way === way ? [season.minutes] : []));
+		return minutes.length === 0 ? [] : [{ way, times: minutes.length, mean: mean(minutes)! }];
+	});
 
 /** How often each mode was used; and those that nobody ever used, once there are entries enough to say so. */
 function modeUses({ log, modes }: Pick<Plan, 'log' | 'modes'>): { used: ModeUse[]; idle: ModeUse[] } {
@@ -143,6 +158,7 @@ export function toldBy(plan: Plan): Told {
 		idleModes: idle,
 		idleGear: idleGear(plan, nights),
 		conversions: ownTimes(plan),
+		season: seasonTimes(plan),
 		remarks: remarked(plan, log),
 		changes: changesIn(log)
 	};

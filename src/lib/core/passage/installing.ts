@@ -1,3 +1,4 @@
+import { piecesBefore } from '../build/between';
 import { assemblyOf, interiorOf } from '../derive';
 import { openingsOf } from '../interior';
 import { chainOf } from '../modes';
@@ -143,13 +144,26 @@ function stepsOf(plan: Plan, id: string): BothWays[] {
 	return steps;
 }
 
+/** Pieces in an order in which they go in: what carries or would be shut out first; where that leaves a choice the lowest. */
+function piecesInOrder(plan: Plan): string[] {
+	const deck = (id: string) => assemblyOf(plan.pieces[id], plan).deck;
+	const before = piecesBefore(plan);
+	const waiting = Object.keys(plan.pieces).sort((a, b) => deck(a) - deck(b));
+	const order: string[] = [];
+	while (waiting.length > 0) {
+		// There is no ring among them: one is always free.
+		const next = waiting.findIndex((id) => before.every(({ first, then }) => then !== id || order.includes(first)));
+		order.push(...waiting.splice(next, 1));
+	}
+	return order;
+}
+
 /**
  * How a whole build goes into the vehicle and comes out again: bolted parts, then what stands on them from below
- * upwards, then modules; pieces from low to high.
+ * upwards, then modules; pieces as one comes before another, else from low to high.
  */
 export function installing(plan: Plan): Installing {
-	const deck = (id: string) => assemblyOf(plan.pieces[id], plan).deck;
-	const order = Object.keys(plan.pieces).sort((a, b) => deck(a) - deck(b));
+	const order = piecesInOrder(plan);
 	const both = order.flatMap((id) => stepsOf(plan, id));
 	const stays = order.flatMap((id) => {
 		const assembly = assemblyOf(plan.pieces[id], plan);

@@ -26,6 +26,10 @@ export const logEntrySchema = z.strictObject({
 	slept: z.number().int().min(1).max(5).optional().describe('how one slept: 1 badly to 5 very well; absent when nobody slept in it'),
 	modes: z.array(idSchema).max(40).optional().describe('modes that were used'),
 	timed: z.array(timedSchema).max(40).optional(),
+	season: z
+		.strictObject({ way: z.enum(['out', 'in']), minutes: z.number().min(1).max(10000) })
+		.optional()
+		.describe('the whole build was taken out of the vehicle, or put back'),
 	remarks: z.array(remarkSchema).max(40).optional(),
 	checked: z.array(z.string().trim().min(1).max(80)).max(40).optional().describe('reminders that were seen to'),
 	unused: z.array(idSchema).max(200).optional().describe('gear that came along and was not touched')

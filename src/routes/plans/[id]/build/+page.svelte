@@ -71,6 +71,9 @@
 		{#if Math.abs(build.pace - 1) > 0.02}
 			<p class="quiet">Times are ours times <span class="figures">{build.pace.toFixed(2)}</span>: that is how long what you timed really took.</p>
 		{/if}
+		{#if build.impossible.length > 0}
+			<p class="failure" role="alert">No step cuts these, since what they are to be cut from is too small: {build.impossible.join('; ')}.</p>
+		{/if}
 		{#if build.ring.length > 0}
 			<p class="failure" role="alert">These wait for each other, and somebody has to begin otherwise than planned: {build.ring.join('; ')}.</p>
 		{/if}

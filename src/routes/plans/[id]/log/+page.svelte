@@ -35,6 +35,7 @@
 			entry.slept === undefined ? '' : SLEPT[entry.slept],
 			entry.kilometres === undefined ? '' : `${entry.kilometres} km`,
 			(entry.modes ?? []).map(nameOf).join(', '),
+			entry.season ? `${entry.season.way === 'out' ? 'taken out' : 'put back'} in ${entry.season.minutes} min` : '',
 			...(entry.timed ?? []).map(({ from, to, seconds }) => `${nameOf(from)} to ${nameOf(to)} ${secondsWords(seconds)}`),
 			...(entry.remarks ?? []).map(
 				({ kind, piece, text }) => `${piece && plan.pieces[piece] ? `${plan.pieces[piece].name}: ` : ''}${KINDS[kind]}, ${text}`
@@ -111,6 +112,12 @@
 					The one at the top costs most of a season: a minute off it saves more than a minute off any other that is done less often.
 				</p>
 			{/if}
+			{#each told.season as { way, times, mean } (way)}
+				<p>
+					{way === 'out' ? 'Taking everything out' : 'Putting everything back'} took
+					<span class="figures">{Math.round(mean)} min</span>{times > 1 ? `, mean of ${times}` : ''}.
+				</p>
+			{/each}
 			{#if told.remarks.length > 0}
 				<h3>By piece</h3>
 				{#each told.remarks as { name, remarks } (name)}
