@@ -22,7 +22,7 @@
 	}
 </script>
 
-<dl>
+<dl class="facts">
 	<div>
 		<dt>Planned</dt>
 		<dd class="figures">{money(budget.planned)}</dd>
@@ -85,20 +85,6 @@
 </div>
 
 <style>
-	dl {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 8px 26px;
-		margin: 4px 0 10px;
-	}
-	dt {
-		font-size: 12px;
-		color: var(--ink-soft);
-	}
-	dd {
-		margin: 0;
-		font-size: 18px;
-	}
 	td.figures {
 		white-space: nowrap;
 	}

@@ -52,7 +52,7 @@
 		{ id: 'conversion', name: 'Conversion', note: '' },
 		{ id: 'strength', name: 'Strength', note: '' },
 		{ id: 'cutting', name: 'Cutting', note: '' },
-		{ id: 'build', name: 'Build', note: doneSteps > 0 ? `${doneSteps} done` : '' },
+		{ id: 'build', name: 'Build', note: doneSteps > 0 ? `${doneSteps}` : '' },
 		{ id: 'log', name: 'Log', note: plan.log.length > 0 ? `${plan.log.length}` : '' }
 	]);
 	const isCurrent = ({ id }: { id: string }) => page.url.pathname.includes(`/${planId}/${id}`);
@@ -113,7 +113,7 @@
 	/* Ten stages side by side, and a note that grows with the trouble. */
 	@media (max-width: 1400px) {
 		a {
-			padding: 8px 8px 7px;
+			padding: 8px 6px 7px;
 			gap: 4px;
 		}
 	}

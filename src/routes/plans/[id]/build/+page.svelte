@@ -56,7 +56,7 @@
 		<p>Nothing to build yet. Add a piece in Layout, and the steps of building it appear here.</p>
 	{:else}
 		<section class="top">
-			<dl>
+			<dl class="facts">
 				<div><dt>Done</dt><dd class="figures">{count} of {build.steps.length}</dd></div>
 				<div><dt>Still to do</dt><dd class="figures">{minutesWords(build.calendar.minutes)}</dd></div>
 				<div><dt>Days of work</dt><dd class="figures">{build.calendar.days.length}</dd></div>
@@ -125,20 +125,6 @@
 		align-items: end;
 		margin-bottom: 10px;
 	}
-	dl {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 6px 24px;
-		margin: 0;
-	}
-	dt {
-		font-size: 12px;
-		color: var(--ink-soft);
-	}
-	dd {
-		margin: 0;
-		font-size: 18px;
-	}
 	.columns {
 		display: grid;
 		grid-template-columns: minmax(300px, 4fr) minmax(0, 7fr);
@@ -154,24 +140,6 @@
 	.detail {
 		min-height: 0;
 		overflow-y: auto;
-	}
-	.questions {
-		margin-bottom: 8px;
-	}
-	.questions button {
-		all: unset;
-		cursor: pointer;
-		padding: 3px 2px;
-		margin-right: 16px;
-		border-bottom: 2px solid transparent;
-	}
-	.questions button[aria-pressed='true'] {
-		border-bottom-color: var(--accent);
-		font-weight: 650;
-		color: var(--accent);
-	}
-	.questions button:focus-visible {
-		outline: 2px solid var(--accent);
 	}
 	.failure {
 		color: var(--clash);

@@ -78,7 +78,7 @@
 		<p>Nothing to cut yet. Add a piece in Layout and its parts appear here.</p>
 	{:else}
 		<section class="top">
-			<dl>
+			<dl class="facts">
 				<div>
 					<dt>Parts</dt>
 					<dd class="figures">{cutting.parts.reduce((n, p) => n + p.quantity, 0)}</dd>
@@ -208,19 +208,6 @@
 		gap: 12px 28px;
 		align-items: end;
 		margin-bottom: 14px;
-	}
-	dl {
-		display: flex;
-		gap: 24px;
-		margin: 0;
-	}
-	dt {
-		font-size: 12px;
-		color: var(--ink-soft);
-	}
-	dd {
-		margin: 0;
-		font-size: 20px;
 	}
 	.settings {
 		display: flex;

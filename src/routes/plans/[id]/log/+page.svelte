@@ -58,7 +58,7 @@
 				time and what wears.
 			</p>
 		{:else}
-			<dl>
+			<dl class="facts">
 				<div>
 					<dt>Nights</dt>
 					<dd class="figures">{told.nights}</dd>
@@ -188,20 +188,6 @@
 	}
 	p {
 		margin: 4px 0;
-	}
-	dl {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 6px 22px;
-		margin: 0 0 6px;
-	}
-	dt {
-		font-size: 12px;
-		color: var(--ink-soft);
-	}
-	dd {
-		margin: 0;
-		font-size: 18px;
 	}
 	ul {
 		margin: 0 0 8px;

@@ -201,22 +201,6 @@
 		gap: 6px;
 		align-items: center;
 	}
-	.questions button {
-		all: unset;
-		cursor: pointer;
-		padding: 3px 2px;
-		margin-right: 16px;
-		font-size: 14px;
-		border-bottom: 2px solid transparent;
-	}
-	.questions button[aria-pressed='true'] {
-		border-bottom-color: var(--accent);
-		font-weight: 650;
-		color: var(--accent);
-	}
-	.questions button:focus-visible {
-		outline: 2px solid var(--accent);
-	}
 	td.figures {
 		white-space: nowrap;
 	}
