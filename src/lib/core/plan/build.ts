@@ -77,11 +77,14 @@ export const STARTING_BUILD: Building = {
 	paid: {}
 };
 
-/** Edits that forget which steps of a piece are done or moved, since it leaves the plan; what was cut of it is still there. */
+/**
+ * Edits that forget which steps of a piece are done or moved, since it leaves the plan. What was cut and bought for it is still there, and
+ * steps of cutting and buying are of all pieces.
+ */
 export const forgetSteps = ({ build }: { build: Building }, piece: string): Edit[] =>
 	(['done', 'notBefore'] as const).flatMap((table) =>
 		Object.keys(build[table])
-			.filter((key) => key.slice(key.indexOf(':') + 1).split('.')[0] === piece)
+			.filter((key) => !/^(cut|buy):/.test(key) && key.slice(key.indexOf(':') + 1).split('.')[0] === piece)
 			.map((key): Edit => ({ path: ['build', table, key], value: undefined }))
 	);
 
