@@ -177,7 +177,7 @@ function between(plan: Plan, steps: Map<string, BuildStep>): void {
 }
 
 /** What parts of a piece need of cutting and buying. */
-function supplied(plan: Plan, cutting: CuttingPlan, steps: Map<string, BuildStep>, cuts: ReadonlyMap<string, readonly string[]>): void {
+function supplied(plan: Plan, steps: Map<string, BuildStep>, cuts: ReadonlyMap<string, readonly string[]>): void {
 	for (const id of Object.keys(plan.pieces)) {
 		const own = [...steps.values()].filter(({ pieces, kind }) => pieces.includes(id) && kind !== 'cut' && kind !== 'upholster');
 		const sources = [...cuts].filter(([, keys]) => keys.some((key) => key.startsWith(`${id}/`))).map(([step]) => step);
@@ -189,8 +189,6 @@ function supplied(plan: Plan, cutting: CuttingPlan, steps: Map<string, BuildStep
 			if (step !== drill && steps.has('buy:fittings')) step.needs.push({ step: 'buy:fittings', because: 'it is bought by then' });
 		}
 	}
-	const guess = steps.get('measure');
-	if (guess && cutting.parts.length === 0) steps.delete('measure');
 }
 
 /**
@@ -210,7 +208,7 @@ export function stepsOf(plan: Plan, cutting: CuttingPlan): BuildStep[] {
 		...ids.flatMap((id) => [...drilling(plan, id, cutting), ...pieceSteps(plan, id, numbers), ...cushions(plan, id)])
 	];
 	const steps = new Map(all.map((step) => [step.id, step]));
-	supplied(plan, cutting, steps, new Map(saws.map(({ id, cuts }) => [id, cuts])));
+	supplied(plan, steps, new Map(saws.map(({ id, cuts }) => [id, cuts])));
 	const need = (step: BuildStep, other: string, because: string) => {
 		if (steps.has(other)) step.needs.push({ step: other, because });
 	};
