@@ -129,7 +129,7 @@ test.describe('on a phone', () => {
 	test.use({ viewport: { width: 390, height: 800 } });
 
 	test('a step is ticked with a thumb, a night is written down, kept while it is written, and told', async ({ page, server }) => {
-		await openDemo(page, server.url, 'survey van', 'build');
+		await openDemo(page, server.url, 'one-person hatchback', 'build');
 		await done(page).click();
 		await expect(stepCard(page, 'Buy screws, fittings and finish')).toBeVisible();
 		expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);

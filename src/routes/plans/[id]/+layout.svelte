@@ -55,7 +55,9 @@
 				'compare',
 				'conversion',
 				'strength',
-				'cutting'
+				'cutting',
+				'build',
+				'log'
 			];
 			void fetchAhead(() => Promise.all(stages.map((stage) => preloadCode(`/plans/${id}/${stage}`))));
 		}, 1000);
