@@ -1,5 +1,5 @@
 import { connectionsOf } from '../connections';
-import { cutShape, partKey, type CutShape } from '../cutting';
+import { cutShape, FINEST, partKey, type CutShape } from '../cutting';
 import { assemblyOf } from '../derive';
 import { area, difference, greatestStray, moved, rectangle, type Polygon } from '../geometry/polygon';
 import type { Assembly, Part, Piece } from '../pieces';
@@ -22,9 +22,6 @@ export interface CutDifference {
 	/** Parts that it would leave a gap to, where it is too short. */
 	gaps: string[];
 }
-
-/** Nobody saws finer, mm. */
-const FINEST = 0.5;
 
 /** What is written down of a part when it is cut. */
 export function cutRecord(part: Part): CutPart {

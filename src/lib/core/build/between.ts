@@ -2,7 +2,7 @@ import { behind, boxOfPart } from '../connections';
 import { assemblyOf, interiorOf } from '../derive';
 import { WAYS } from '../fastening';
 import { footOf } from '../fastening/points';
-import { boxAround, boxSeparation, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { boxRound, boxSeparation, type Box } from '../geometry/vector';
 import { ceilingAt, openingsOf, type Interior, type OpeningSolid } from '../interior';
 import { chainOf } from '../pieces/placing';
 import type { Assembly, Part } from '../pieces';
@@ -45,13 +45,10 @@ function standingOf(plan: Plan, id: string): Standing {
 		.filter(({ module }) => module)
 		.flatMap(({ id: link }) => {
 			const of = parts.filter(({ part }) => chainOf(assembly.links, part.link).includes(link));
-			return of.length > 0 ? [boxAround(of.flatMap(({ box }) => [low(box), high(box)]))] : [];
+			return of.length > 0 ? [boxRound(of)] : [];
 		});
 	return { id, name: piece.name, assembly, parts, carried };
 }
-
-const low = ({ x, y, z }: Box): Vec3 => vec3(x[0], y[0], z[0]);
-const high = ({ x, y, z }: Box): Vec3 => vec3(x[1], y[1], z[1]);
 
 /** Whether any part of one lies on any part of another. */
 const liesOn = (upper: Standing, lower: Standing): boolean =>

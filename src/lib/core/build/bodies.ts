@@ -1,6 +1,6 @@
 import { bodiesOf, boxOfPart, connectionsOf, driverAt, driversOf, type Boxed, type Connection } from '../connections';
 import { assemblyOf, interiorOf } from '../derive';
-import { boxRound, type Box, type Vec3 } from '../geometry/vector';
+import { boxRound, sidesOf, type Vec3 } from '../geometry/vector';
 import { ceilingAt, halfWidth, openingsOf, type Interior } from '../interior';
 import { passageOf } from '../passage';
 import type { Assembly, Part } from '../pieces';
@@ -53,9 +53,6 @@ function groupsOf(parts: readonly Boxed[], connections: readonly Connection[]): 
 	return groups;
 }
 
-const sizeOf = ({ x, y, z }: Box): [number, number, number] =>
-	[x[1] - x[0], y[1] - y[0], z[1] - z[0]].sort((a, b) => b - a) as [number, number, number];
-
 /** How the bodies of a piece are put together. What is not joined to anything by itself, such as cloth, belongs to none. */
 export function madeBodies(plan: Plan, id: string): MadeBody[] {
 	const piece = plan.pieces[id];
@@ -70,7 +67,7 @@ export function madeBodies(plan: Plan, id: string): MadeBody[] {
 		const own = connections.filter(({ from, into, way }) => way !== 'nothing' && ids.has(from) && ids.has(into));
 		const link = rootOf(assembly.links, parts[0].part.link);
 		const moves = isMoved(assembly, parts[0].part);
-		const passage = passageOf(interior, openings, { name: link, size: sizeOf(boxRound(parts)) }, 0);
+		const passage = passageOf(interior, openings, { name: link, size: sidesOf(boxRound(parts)) }, 0);
 		const carried = isCarried(assembly, link) || (moves && (!passage || passage.margin >= 0));
 		const hidden = carried ? [] : own.filter((one) => !reachedInside(interior, one));
 		const beforehand = groupsOf(parts, hidden).filter((group) => group.length > 1);

@@ -1,5 +1,5 @@
 import { behind, driversOf, type Boxed, type Connection } from '../connections';
-import { boxSeparation } from '../geometry/vector';
+import { boxSeparation, sidesOf } from '../geometry/vector';
 import type { Part } from '../pieces';
 import { isFitting } from '../pieces/placing';
 
@@ -65,7 +65,7 @@ export function joiningOrder(body: readonly Boxed[], connections: readonly Conne
 	const joinedTo = (id: string) =>
 		joins.filter(({ from, into }) => (from === id && placed.has(into)) || (into === id && placed.has(from))).length +
 		(touching.get(id) ?? []).filter((other) => placed.has(other)).length;
-	const waiting = [...body].sort((a, b) => a.box.z[0] - b.box.z[0] || largest(b) - largest(a));
+	const waiting = [...body].sort((a, b) => a.box.z[0] - b.box.z[0] || sidesOf(b.box)[0] - sidesOf(a.box)[0]);
 	while (waiting.length > 0) {
 		const ranked = waiting.map((one, i) => ({ i, spoils: spoils(one.part), joined: joinedTo(one.part.id) }));
 		const least = Math.min(...ranked.map((one) => one.spoils));
@@ -82,5 +82,3 @@ export function joiningOrder(body: readonly Boxed[], connections: readonly Conne
 	}
 	return { sequence, unreached };
 }
-
-const largest = ({ box: { x, y, z } }: Boxed): number => Math.max(x[1] - x[0], y[1] - y[0], z[1] - z[0]);

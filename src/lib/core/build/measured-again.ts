@@ -1,9 +1,8 @@
 import { findingsOf } from '../checks';
-import { cutShape } from '../cutting';
-import { applyEdits } from '../plan/edit';
+import { cutShape, FINEST } from '../cutting';
+import { applyEdits, type Edit } from '../plan/edit';
 import { afterReading } from '../plan/measurement';
 import type { MeasurementEntry } from '../interior/measuring-entry';
-import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { partsByKey } from './as-cut';
 
@@ -26,9 +25,6 @@ export interface ReadAgain {
 	/** Titles of what clashes then and did not before. */
 	clashes: string[];
 }
-
-/** Nobody saws finer, mm. */
-const FINEST = 0.5;
 
 /**
  * What changes when a size of the vehicle turns out to be another one: parts that are cut and parts that are not, and what clashes.

@@ -2,7 +2,8 @@ import { boxOfPart } from '../connections';
 import { partKey } from '../cutting';
 import { assemblyOf } from '../derive';
 import { area } from '../geometry/polygon';
-import { boxAround, middleOf, vec2, vec3, type Box, type Vec2, type Vec3 } from '../geometry/vector';
+import { axisOf } from '../geometry/pose';
+import { boxAround, dot, middleOf, vec2, vec3, type Box, type Vec2, type Vec3 } from '../geometry/vector';
 import type { Part } from '../pieces';
 import { faces } from '../pieces/placing';
 import type { Plan } from '../plan/plan';
@@ -30,15 +31,15 @@ export interface Moment {
 	box: { x: [number, number]; y: [number, number] };
 }
 
-/** Seen from 30° above, from behind to the right: forward is up to the right on paper. */
+/** Seen from 28° above, from behind to the right: forward is up to the right on paper. */
 const [AZIMUTH, ELEVATION] = [(235 * Math.PI) / 180, (28 * Math.PI) / 180];
 const RIGHT = vec3(-Math.sin(AZIMUTH), Math.cos(AZIMUTH), 0);
 const NEAR = vec3(Math.cos(ELEVATION) * Math.cos(AZIMUTH), Math.cos(ELEVATION) * Math.sin(AZIMUTH), Math.sin(ELEVATION));
 const UP = vec3(NEAR.y * RIGHT.z - NEAR.z * RIGHT.y, NEAR.z * RIGHT.x - NEAR.x * RIGHT.z, NEAR.x * RIGHT.y - NEAR.y * RIGHT.x);
 
-const dot = (a: Vec3, b: Vec3): number => a.x * b.x + a.y * b.y + a.z * b.z;
 const onPaper = (p: Vec3): Vec2 => vec2(dot(p, RIGHT), -dot(p, UP));
 
+/** The axes of the vehicle. */
 const LEVEL = [vec3(1, 0, 0), vec3(0, 1, 0), vec3(0, 0, 1)];
 
 /** What is closer than this touches, mm. */
@@ -59,11 +60,8 @@ interface Standing {
 
 const overlap = (a: [number, number], b: [number, number]): boolean => a[0] < b[1] && b[0] < a[1];
 
-/** The axes of the vehicle, and those of a part. */
-const axesOf = ({ part: { pose } }: Standing): Vec3[] => {
-	const [x, y, z] = pose.rotation;
-	return (['x', 'y', 'z'] as const).map((axis) => vec3(x[axis], y[axis], z[axis]));
-};
+/** The axes of a part. */
+const axesOf = ({ part: { pose } }: Standing): Vec3[] => (['x', 'y', 'z'] as const).map((axis) => axisOf(pose, axis));
 
 const reach = (corners: readonly Vec3[], axis: Vec3): [number, number] => {
 	const along = corners.map((p) => dot(p, axis));

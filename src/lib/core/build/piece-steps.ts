@@ -2,6 +2,7 @@ import { fastenedBy, WAYS } from '../fastening';
 import { assemblyOf, interiorOf, sceneOf } from '../derive';
 import { partKey } from '../cutting';
 import { area } from '../geometry/polygon';
+import { sidesOf } from '../geometry/vector';
 import { partMass, type Part } from '../pieces';
 import type { Plan } from '../plan/plan';
 import { stuffOf } from '../plan/grades';
@@ -96,8 +97,7 @@ const joiningMinutes = (connections: readonly Connection[], parts: number): numb
 	);
 
 const weightOf = ({ plan }: Making, parts: readonly Part[]): number => parts.reduce((sum, part) => sum + partMass(part, plan.stock), 0);
-const longest = (parts: readonly Boxed[]): number =>
-	Math.max(0, ...parts.map(({ box: { x, y, z } }) => Math.max(x[1] - x[0], y[1] - y[0], z[1] - z[0])));
+const longest = (parts: readonly Boxed[]): number => Math.max(0, ...parts.map(({ box }) => sidesOf(box)[0]));
 const handsFor = (making: Making, parts: readonly Boxed[]): 1 | 2 =>
 	weightOf(
 		making,

@@ -1,5 +1,5 @@
 import { contains } from '../geometry/polygon';
-import { vec2, vec3, type Vec3 } from '../geometry/vector';
+import { dot, vec2, vec3, type Vec3 } from '../geometry/vector';
 import { within } from './facets';
 import type { Fastener } from './fastener';
 import { out, spread, type Seam } from './seams';
@@ -10,7 +10,6 @@ const BETWEEN = 2;
 /** Distance between two straight pieces, mm (closest points of segments; Ericson, Real-Time Collision Detection, 5.1.9). */
 function apart(a: Fastener, b: Fastener): number {
 	const sub = (p: Vec3, q: Vec3) => vec3(p.x - q.x, p.y - q.y, p.z - q.z);
-	const dot = (p: Vec3, q: Vec3) => p.x * q.x + p.y * q.y + p.z * q.z;
 	const [d1, d2, r] = [sub(a.tip, a.head), sub(b.tip, b.head), sub(a.head, b.head)];
 	const [aa, ee, f, c, bb] = [dot(d1, d1), dot(d2, d2), dot(d2, r), dot(d1, r), dot(d1, d2)];
 	const unit = (v: number) => Math.max(0, Math.min(1, v));

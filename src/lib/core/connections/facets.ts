@@ -1,6 +1,6 @@
 import { area, bounds, difference, intersection, rectangle, type Polygon } from '../geometry/polygon';
-import { compose, frame, place, type Pose } from '../geometry/pose';
-import { vec2, vec3, type Vec2, type Vec3 } from '../geometry/vector';
+import { axisOf, compose, frame, place, type Pose } from '../geometry/pose';
+import { dot, vec2, vec3, type Vec2, type Vec3 } from '../geometry/vector';
 import type { Part } from '../pieces';
 
 /** A flat side of a part. */
@@ -35,10 +35,6 @@ const PARALLEL = 1 - 5e-5;
 const ASKEW = 60;
 /** What two faces share is at least so wide, mm, to be joined there. */
 const LEAST_SHARED = 3;
-
-/** The unit vectors of a frame in the vehicle. */
-const axisOf = ({ rotation: [x, y, z] }: Pose, axis: 'x' | 'y' | 'z'): Vec3 => vec3(x[axis], y[axis], z[axis]);
-const dot = (a: Vec3, b: Vec3): number => a.x * b.x + a.y * b.y + a.z * b.z;
 
 /** Where a place of the vehicle is in a frame. */
 export function within({ rotation: [a, b, c], shift }: Pose, p: Vec3): Vec3 {

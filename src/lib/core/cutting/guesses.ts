@@ -17,7 +17,7 @@ export interface Guess {
 }
 
 /** Nobody saws finer than this, mm: a part that changes by less does not follow a size. */
-const FINEST = 0.5;
+export const FINEST = 0.5;
 
 /**
  * The guessed sizes that the parts of a piece are cut by, by part, what moves a part most first: each guess is moved up and

@@ -1,4 +1,4 @@
-export { guessesOfAll, guessWords, type Guess } from './guesses';
+export { FINEST, guessesOfAll, guessWords, type Guess } from './guesses';
 export { layOutBars, type BarLayout, type BarPlan, type Piece1D } from './lengths';
 export { layOutCloth, type ClothPlan } from './cloth';
 export {

@@ -1,5 +1,5 @@
 import { contains, type Polygon } from '../geometry/polygon';
-import { vec3, type Vec3 } from '../geometry/vector';
+import { dot, vec3, type Vec3 } from '../geometry/vector';
 import { floorLining, halfWidth, type Interior } from '../interior';
 import type { PlacedPart, PlacedPiece } from '../modes';
 import type { Fastening, Vehicle } from '../plan';
@@ -80,7 +80,6 @@ export function throughPart(
 		return vec3(v.x / long, v.y / long, v.z / long);
 	};
 	const minus = (a: Vec3, b: Vec3) => vec3(a.x - b.x, a.y - b.y, a.z - b.z);
-	const dot = (a: Vec3, b: Vec3) => a.x * b.x + a.y * b.y + a.z * b.z;
 	const normal = unit(minus(upper[0], origin));
 	const along = dot(normal, into);
 	// A bolt goes square through a face; anything else misses the board or runs in its thickness.

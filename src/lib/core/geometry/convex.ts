@@ -1,5 +1,5 @@
 import { prismSeparation } from './prism';
-import { boxAround, boxSeparation, vec3, type Box, type Vec3 } from './vector';
+import { dot, boxAround, boxSeparation, vec3, type Box, type Vec3 } from './vector';
 
 /**
  * A convex body: a prism, given by the corners of its lower face followed by those of its upper one, grown by a radius all
@@ -22,7 +22,6 @@ export function convexOf(corners: readonly Vec3[], radius = 0): Convex {
 }
 
 const minus = (a: Vec3, b: Vec3): Vec3 => vec3(a.x - b.x, a.y - b.y, a.z - b.z);
-const dot = (a: Vec3, b: Vec3): number => a.x * b.x + a.y * b.y + a.z * b.z;
 const cross = (a: Vec3, b: Vec3): Vec3 => vec3(a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x);
 const mixed = (points: readonly Vec3[], shares: readonly number[]): Vec3 =>
 	points.reduce((sum, p, i) => vec3(sum.x + shares[i] * p.x, sum.y + shares[i] * p.y, sum.z + shares[i] * p.z), vec3(0, 0, 0));

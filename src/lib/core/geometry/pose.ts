@@ -1,4 +1,4 @@
-import { vec3, type Vec3 } from './vector';
+import { dot, vec3, type Vec3 } from './vector';
 
 /** A rigid placement: a rotation (rows of a 3 x 3 matrix) followed by a shift. */
 export interface Pose {
@@ -8,8 +8,10 @@ export interface Pose {
 
 export const IDENTITY: Pose = { rotation: [vec3(1, 0, 0), vec3(0, 1, 0), vec3(0, 0, 1)], shift: vec3(0, 0, 0) };
 
-const dot = (a: Vec3, b: Vec3) => a.x * b.x + a.y * b.y + a.z * b.z;
 const turn = (pose: Pose, p: Vec3): Vec3 => vec3(dot(pose.rotation[0], p), dot(pose.rotation[1], p), dot(pose.rotation[2], p));
+
+/** A unit vector of a frame, as the vehicle has it. */
+export const axisOf = ({ rotation: [x, y, z] }: Pose, axis: 'x' | 'y' | 'z'): Vec3 => vec3(x[axis], y[axis], z[axis]);
 
 /** Where `pose` puts the point `p`. */
 export function place(pose: Pose, p: Vec3): Vec3 {

@@ -14,6 +14,9 @@ export interface Vec2 {
 export const vec3 = (x: number, y: number, z: number): Vec3 => ({ x, y, z });
 export const vec2 = (x: number, y: number): Vec2 => ({ x, y });
 
+/** Scalar product: how far one reaches along the other, where that is a unit vector. */
+export const dot = (a: Vec3, b: Vec3): number => a.x * b.x + a.y * b.y + a.z * b.z;
+
 /** An axis-aligned box; each pair is low, high. */
 export interface Box {
 	x: [number, number];
@@ -38,6 +41,10 @@ export function boxAround(points: readonly Vec3[]): Box {
 /** The box round some things that have boxes. */
 export const boxRound = (things: readonly { box: Box }[]): Box =>
 	boxAround(things.flatMap(({ box: { x, y, z } }) => [vec3(x[0], y[0], z[0]), vec3(x[1], y[1], z[1])]));
+
+/** Sides of a box, the longest first. */
+export const sidesOf = ({ x, y, z }: Box): [number, number, number] =>
+	[x[1] - x[0], y[1] - y[0], z[1] - z[0]].sort((a, b) => b - a) as [number, number, number];
 
 /** The middle of a box. */
 export const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2);

@@ -1,4 +1,5 @@
-import { boxAround } from '../geometry/vector';
+import { bounds } from '../geometry/polygon';
+import { boxAround, sidesOf } from '../geometry/vector';
 import { remember } from '../memory';
 import { chainOf, movesAlong, placePiece } from '../modes';
 import type { Assembly } from '../pieces';
@@ -10,8 +11,6 @@ export interface Item {
 	size: [number, number, number];
 }
 
-const sorted = (a: number, b: number, c: number): Item['size'] => [a, b, c].sort((p, q) => q - p) as Item['size'];
-
 /** The smallest box round everything on a link, over the states in which it is there. */
 function moduleSize(assembly: Assembly, link: string): Item['size'] | null {
 	let least: Item['size'] | null = null;
@@ -20,8 +19,7 @@ function moduleSize(assembly: Assembly, link: string): Item['size'] | null {
 			movesAlong(assembly.links, part.link, link)
 		);
 		if (parts.length === 0) continue;
-		const { x, y, z } = boxAround(parts.flatMap(({ lower, upper }) => [...lower, ...upper]));
-		const size = sorted(x[1] - x[0], y[1] - y[0], z[1] - z[0]);
+		const size = sidesOf(boxAround(parts.flatMap(({ lower, upper }) => [...lower, ...upper])));
 		if (!least || size[0] * size[1] * size[2] < least[0] * least[1] * least[2]) least = size;
 	}
 	return least;
@@ -39,8 +37,8 @@ export const itemsOf = remember((assembly: Assembly): Item[] => {
 		...assembly.parts
 			.filter((part) => !inModule(part.link))
 			.map((part): Item => {
-				const { x, y } = boxAround(part.outline.map((p) => ({ ...p, z: 0 })));
-				return { name: part.name, size: sorted(x[1] - x[0], y[1] - y[0], part.thickness) };
+				const { x, y } = bounds(part.outline);
+				return { name: part.name, size: sidesOf({ x, y, z: [0, part.thickness] }) };
 			})
 	];
 	const key = ({ name, size }: Item) => `${name}:${size.map((mm) => Math.round(mm)).join()}`;

@@ -1,4 +1,4 @@
-import { vec3, type Vec3 } from '../geometry/vector';
+import { dot, vec3, type Vec3 } from '../geometry/vector';
 import type { Mesh } from '../solid';
 
 /** Three points of the floor as they were pointed at in a scan, in the scan's own coordinates. */
@@ -14,7 +14,6 @@ export interface FloorPoints {
 }
 
 const minus = (a: Vec3, b: Vec3): Vec3 => vec3(a.x - b.x, a.y - b.y, a.z - b.z);
-const dot = (a: Vec3, b: Vec3): number => a.x * b.x + a.y * b.y + a.z * b.z;
 const cross = (a: Vec3, b: Vec3): Vec3 => vec3(a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x);
 const size = (a: Vec3): number => Math.sqrt(dot(a, a));
 const times = (a: Vec3, k: number): Vec3 => vec3(a.x * k, a.y * k, a.z * k);
