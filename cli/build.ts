@@ -19,7 +19,9 @@ export async function build(plan: Plan, { json, system }: Options, { out }: Stre
 	for (const step of found.steps) {
 		if (step.setUp !== setUp) out(`${(setUp = step.setUp)}\n`);
 		const when = step.state === 'done' ? `done ${plan.build.done[step.id].on}` : (dates.get(step.id) ?? '');
-		out(`  ${when.padEnd(16)}${String(Math.round(step.minutes * found.pace)).padStart(4)} min  ${step.title}\n`);
+		out(
+			`  ${when.padEnd(16)}${String(Math.round(step.minutes * found.pace)).padStart(4)} min  ${step.title}${step.since.length > 0 ? ' (more since it was done)' : ''}\n`
+		);
 		for (const { words } of step.state === 'done' ? [] : step.lines) out(`${' '.repeat(28)}${withUnits(words, system)}\n`);
 	}
 	for (const one of differences)

@@ -33,7 +33,9 @@
 				<li class={step.state} class:selected={step.id === selected}>
 					<input type="checkbox" aria-label="{step.title}: done" checked={step.state === 'done'} onchange={() => ontick(step)} />
 					<button type="button" aria-current={step.id === selected ? 'step' : undefined} onclick={() => onselect(step.id)}>
-						<span class="title">{step.title}</span>
+						<span class="title"
+							>{step.title}{#if step.since.length > 0}<span class="since">, more since it was done</span>{/if}</span
+						>
 						<span class="quiet figures">
 							{#if step.state !== 'done'}{minutesWords(step.minutes * build.pace)}{#if dateOf.get(step.id)}, {dateWords(
 										dateOf.get(step.id)!
@@ -75,6 +77,9 @@
 	}
 	li.waits .title {
 		color: var(--ink-soft);
+	}
+	.since {
+		color: var(--tight);
 	}
 	li.done .title {
 		text-decoration: line-through;

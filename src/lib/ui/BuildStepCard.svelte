@@ -89,6 +89,11 @@
 			</div>
 		{/if}
 	{/if}
+	{#if step.since.length > 0}
+		<p class="since">
+			It was done {dateWords(done[step.id].on)}, and there is more in it since: {step.since.map(words).join('; ')}.
+		</p>
+	{/if}
 	<ol class="lines">
 		{#each step.lines as one, i (i)}
 			<li class:now={moment && i === line}>
@@ -198,6 +203,9 @@
 	}
 	.lines button:focus-visible {
 		outline: 2px solid var(--accent);
+	}
+	.since {
+		color: var(--tight);
 	}
 	.now {
 		background: var(--accent-soft);

@@ -26,24 +26,17 @@
 			{#each parts as { key, called, cut } (key)}
 				<tr>
 					<td>{called}</td>
-					<td
-						><LengthField
-							label="{called}: length as it is"
-							hideLabel
-							value={cut.made?.length ?? cut.length}
-							range={[0, 20000]}
-							onchange={(mm) => set(key, cut, 'length', mm)}
-						/></td
-					>
-					<td
-						><LengthField
-							label="{called}: width as it is"
-							hideLabel
-							value={cut.made?.width ?? cut.width}
-							range={[0, 20000]}
-							onchange={(mm) => set(key, cut, 'width', mm)}
-						/></td
-					>
+					{#each ['length', 'width'] as const as side (side)}
+						<td
+							><LengthField
+								label="{called}: {side} as it is"
+								hideLabel
+								value={cut.made?.[side] ?? cut[side]}
+								range={[0, 20000]}
+								onchange={(mm) => set(key, cut, side, mm)}
+							/></td
+						>
+					{/each}
 				</tr>
 			{/each}
 		</tbody>

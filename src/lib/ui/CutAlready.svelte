@@ -16,8 +16,9 @@
 	const size = ({ length, width }: { length: number; width: number }) =>
 		`${formatLength(length, preferences.units)} × ${formatLength(width, preferences.units)}`;
 	const mm = (value: number) => formatLength(Math.round(value * 10) / 10, preferences.units);
-	function words({ outcome, by, is, asked, gaps }: CutDifference): string {
+	function words({ outcome, by, is, asked, gaps, otherStock }: CutDifference): string {
 		if (!asked) return `It is cut, ${size(is)}, and nothing needs it any more.`;
+		if (otherStock) return 'It is cut from another stock than the plan asks for now: cut it anew.';
 		if (outcome === 'trim') return `It is ${size(is)}, the plan asks for ${size(asked)}: trim it by up to ${mm(by)}.`;
 		const gap =
 			gaps.length > 0 ? ` As it is it leaves a gap to ${gaps.join(', ').toLowerCase()}: pack that, or cut it anew.` : ' Cut it anew.';

@@ -19,6 +19,8 @@ export interface CutDifference {
 	outcome: 'trim' | 'anew' | 'spare';
 	/** How much is missing, mm; of what is trimmed, how much is too much. */
 	by: number;
+	/** It is of another stock than what is asked for now. */
+	otherStock: boolean;
 	/** Parts that it would leave a gap to, where it is too short. */
 	gaps: string[];
 }
@@ -30,6 +32,7 @@ export function cutRecord(part: Part): CutPart {
 		length,
 		width,
 		thickness,
+		stock: part.stock,
 		...(shaped ? { shape: outline } : {}),
 		...(cutOuts.length > 0 ? { openings: cutOuts.map((one) => one.outline) } : {})
 	};
@@ -66,13 +69,15 @@ export function differenceOf(key: string, cut: CutPart, asking: Asking | undefin
 	const id = rest.join('/');
 	const is = sizeNow(cut);
 	const part = asking?.assembly.parts.find((one) => one.id === id);
-	const common = { key, piece, name: part?.name ?? id, is, gaps: [] };
+	const common = { key, piece, name: part?.name ?? id, is, gaps: [], otherStock: false };
 	if (!asking || !part) return { ...common, asked: null, outcome: 'spare', by: 0 };
 	const asked = cutShape(part);
 	const missing = Math.max(asked.length - is.length, asked.width - is.width, Math.abs(asked.thickness - cut.thickness));
 	const spare = Math.max(is.length - asked.length, is.width - asked.width);
 	const outline = cut.shape ?? rectangle(0, is.length, 0, is.width);
 	const want = { ...common, asked: { length: asked.length, width: asked.width } };
+	// As large or not, another wood bears otherwise.
+	if (part.stock !== cut.stock) return { ...want, outcome: 'anew', by: Math.max(0, missing), otherStock: true };
 	if (missing > FINEST) return { ...want, outcome: 'anew', by: missing, gaps: joinedTo(id, asking, stock) };
 	const stray = cut.shape || asked.shaped ? greatestStray(asked.outline, outline) : 0;
 	if (spare <= FINEST && stray <= FINEST && openingsAgree(cut, asked)) return undefined;

@@ -126,7 +126,7 @@ function beforeTheBolts(plan: Plan, one: Standing, others: readonly Standing[], 
  * aside, lifted or not: what finds none at all asks for nothing here (that it passes a door is asked by its own rule). Where two each want to be first because of their
  * ways in, neither is asked to be.
  */
-export function piecesBefore(plan: Plan): Before[] {
+export function piecesBefore(plan: Plan): { before: Before[]; against: Before[] } {
 	const interior = interiorOf(plan.vehicle);
 	const openings = openingsOf(plan.vehicle, interior);
 	const all = Object.keys(plan.pieces)
@@ -158,6 +158,9 @@ function leadsTo(known: readonly Before[], from: string, to: string, seen = new 
 	return known.some(({ first, then }) => first === from && leadsTo(known, then, to, seen));
 }
 
-/** What would close a ring is left out, the later said first: nobody can be before himself. */
-const withoutRings = (found: readonly Before[]): Before[] =>
-	found.reduce<Before[]>((kept, one) => (leadsTo(kept, one.then, one.first) ? kept : [...kept, one]), []);
+/** What would close a ring is left out, the later said first: nobody can be before himself. It is given too, since it cannot be kept. */
+function withoutRings(found: readonly Before[]): { before: Before[]; against: Before[] } {
+	const [before, against]: [Before[], Before[]] = [[], []];
+	for (const one of found) (leadsTo(before, one.then, one.first) ? against : before).push(one);
+	return { before, against };
+}

@@ -17,6 +17,8 @@ export interface MadeBody {
 	where: 'bench' | 'vehicle';
 	/** Groups of parts that are joined on the bench though the rest is not: no driver reaches their fasteners in the vehicle. */
 	beforehand: Boxed[][];
+	/** The largest of these that passes no door, and how much it is too large, mm. */
+	stuck?: { group: Boxed[]; by: number };
 	/** It moves against what carries it: by a hinge, a slide and the like. */
 	moves: boolean;
 }
@@ -71,7 +73,12 @@ export function madeBodies(plan: Plan, id: string): MadeBody[] {
 		const carried = isCarried(assembly, link) || (moves && (!passage || passage.margin >= 0));
 		const hidden = carried ? [] : own.filter((one) => !reachedInside(interior, one));
 		const beforehand = groupsOf(parts, hidden).filter((group) => group.length > 1);
-		return [{ id: link, parts, connections: own, where: carried ? 'bench' : 'vehicle', beforehand, moves }];
+		const stuck = beforehand.flatMap((group) => {
+			const margin = passageOf(interior, openings, { name: link, size: sidesOf(boxRound(group)) }, 0)?.margin ?? 0;
+			return margin < 0 ? [{ group, by: -margin }] : [];
+		});
+		const [worst] = stuck.sort((a, b) => b.by - a.by);
+		return [{ id: link, parts, connections: own, where: carried ? 'bench' : 'vehicle', beforehand, moves, ...(worst ? { stuck: worst } : {}) }];
 	});
 }
 

@@ -10,6 +10,7 @@ import { piecesBefore } from './between';
 
 const TODAY = '2026-12-01';
 const built = (plan: Plan): Build => buildOf(plan, cuttingPlan(plan, solver), TODAY);
+const measured = (mm: number) => ({ mm, plusMinus: 0, status: 'measured' as const });
 const placeIn = ({ steps }: Build) => {
 	const at = new Map(steps.map(({ id }, i) => [id, i]));
 	return (id: string) => at.get(id) ?? -1;
@@ -55,7 +56,7 @@ describe.each(builtExamples)('building %s', (_, plan) => {
 			}
 			if (at(`fix:${id}`) >= 0) expect(at(`in:${id}`)).toBeLessThan(at(`fix:${id}`));
 		}
-		for (const { first, then } of piecesBefore(plan)) expect(at(`in:${first}`)).toBeLessThan(at(`in:${then}`));
+		for (const { first, then } of piecesBefore(plan).before) expect(at(`in:${first}`)).toBeLessThan(at(`in:${then}`));
 	});
 
 	it('ticked off to the end nothing is left, and the file of it can be read', () => {
@@ -72,24 +73,25 @@ describe.each(builtExamples)('building %s', (_, plan) => {
 });
 
 describe('what comes before what', () => {
+	const orderIn = (plan: Plan) => piecesBefore(plan).before.map(({ first, then }) => `${first} < ${then}`);
+
 	it('a floor before what stands on it', () => {
 		const plan = example('15-slats-on-rails.nook.json');
-		expect(piecesBefore(plan).map(({ first, then }) => `${first} < ${then}`)).toEqual(expect.arrayContaining(['floor < bed', 'floor < shelf']));
+		expect(orderIn(plan)).toEqual(expect.arrayContaining(['floor < bed', 'floor < shelf']));
 	});
 
 	it('a box far in before one that fills the door, where there is no way over it', () => {
-		const measured = (at: number) => ({ mm: at, plusMinus: 0, status: 'measured' as const });
 		const edges = { low: { z: 0, first: measured(-490), second: measured(490) }, high: { z: 430, first: measured(-490), second: measured(490) } };
 		const rear = { name: 'Tailgate', place: 'rear', door: 'none', hinge: 'first', thickness: measured(0), sill: measured(0), head: measured(430), edges };
 		const vehicle = { ...plainVehicle([[0, 500]], 440, 3000), openings: { rear } as unknown as Plan['vehicle']['openings'] };
 		const boxAt = (plan: Plan, id: string, from: number, height: number) =>
 			withPiece(plan, id, 'bench-box', { rear: from, length: 600, depth: 800, height, cushion: 0, lid: false });
 		const inARow = (height: number) => boxAt(boxAt(planIn(vehicle), 'near', 100, height), 'far', 1500, height);
-		expect(piecesBefore(inARow(400)).map(({ first, then }) => `${first} < ${then}`)).toEqual(['far < near']);
+		expect(orderIn(inARow(400))).toEqual(['far < near']);
 		const build = built(inARow(400));
 		expect(placeIn(build)('in:far')).toBeLessThan(placeIn(build)('in:near'));
 		// Two of half the height: one passes over the other.
-		expect(piecesBefore(inARow(200))).toEqual([]);
+		expect(orderIn(inARow(200))).toEqual([]);
 	});
 });
 
@@ -138,6 +140,49 @@ describe('what is cut already', () => {
 	it('a piece that is gone leaves parts that nobody needs', () => {
 		const gone = { ...cut, pieces: {} };
 		expect(cutDifferences(gone).every(({ outcome, asked }) => outcome === 'spare' && asked === null)).toBe(true);
+	});
+});
+
+describe('what comes to a step after it was ticked off', () => {
+	const alone = withPiece(planIn(plainVehicle([[0, 700]])), 'bed', 'fixed-platform', {});
+	const ticked = built(alone).steps.reduce((present, step) => applyEdits(present, ticking(present, step, TODAY)), alone);
+	const two = withPiece(ticked, 'box', 'bench-box', { rear: 2000 });
+	const stepOf = (plan: Plan, id: string) => built(plan).steps.find((step) => step.id === id)!;
+	const saw = built(alone).steps.find(({ id }) => id.startsWith('cut:sheets'))!.id;
+
+	it('opens it again: boards of a second piece are cut too, though this saw was done', () => {
+		const again = stepOf(two, saw);
+		expect(again.state).not.toBe('done');
+		expect(again.since.length).toBeGreaterThan(0);
+		expect(stepOf(two, 'buy:timber').since.length).toBeGreaterThan(0);
+		// What has nothing new in it stays done.
+		expect(stepOf(two, 'in:bed').state).toBe('done');
+		expect(built(two).calendar.steps.map(({ id }) => id)).toContain(saw);
+		const done = applyEdits(two, ticking(two, again, TODAY));
+		expect(stepOf(done, saw).state).toBe('done');
+		expect(Object.keys(done.build.cut).some((key) => key.startsWith('box/'))).toBe(true);
+	});
+
+	it('what came out otherwise is still known when it is ticked again', () => {
+		const boards = stepOf(two, saw).lines.flatMap(({ parts }) => parts);
+		const [key, { length }] = Object.entries(two.build.cut).find(([one]) => one.startsWith('bed/') && boards.includes(one))!;
+		const short = applyEdits(two, [{ path: ['build', 'cut', key, 'made'], value: { length: length - 4 } }]);
+		const step = built(short).steps.find(({ id, since, lines }) => id.startsWith('cut:') && since.length > 0 && lines.some(({ parts }) => parts.includes(key)))!;
+		expect(applyEdits(short, ticking(short, step, TODAY)).build.cut[key].made).toEqual({ length: length - 4 });
+	});
+
+	it('a bolt more is a step of fastening again', () => {
+		const bolt = (x: number) => ({ way: 'new bolt through', surface: 'floor', x, at: 0 });
+		const held = (plan: Plan, ...xs: number[]) =>
+			applyEdits(plan, [{ path: ['pieces', 'bed', 'held'], value: Object.fromEntries(xs.map((x, i) => [`b${i}`, bolt(x)])) }]);
+		const one = held(alone, 500);
+		const fixed = applyEdits(one, ticking(one, stepOf(one, 'fix:bed'), TODAY));
+		expect(stepOf(fixed, 'fix:bed').state).toBe('done');
+		const strapped = applyEdits(fixed, [
+			{ path: ['vehicle', 'anchors', 'ring'], value: { name: 'Ring', kind: 'ring', x: measured(600), y: measured(300), z: measured(0), direction: 'up' } },
+			{ path: ['pieces', 'bed', 'held', 'b1'], value: { way: 'strap', anchor: 'ring' } }
+		]);
+		expect(stepOf(strapped, 'fix:bed')).toMatchObject({ since: [expect.stringMatching(/^Strap to Ring/)] });
 	});
 });
 

@@ -4,7 +4,7 @@ import { budgetOf, type Budget } from './budget';
 import { calendarOf, type Calendar } from './calendar';
 import { orderOf } from './order';
 import { paceOf } from './pace';
-import type { BuildStep } from './step';
+import { contentOf, type BuildStep } from './step';
 import { stepsOf } from './steps';
 
 /** A step with how far it is. */
@@ -12,6 +12,8 @@ export interface PlannedStep extends BuildStep {
 	state: 'done' | 'ready' | 'waits';
 	/** What it still waits for, in words. */
 	waitsFor: string[];
+	/** It was ticked off, and has more in it since: what, in its lines; it is open again. */
+	since: string[];
 }
 
 /** How a plan is built: its steps in order, when, and for how much. */
@@ -38,7 +40,8 @@ export interface Build {
 export function buildOf(plan: Plan, cutting: CuttingPlan, today: string): Build {
 	const { done } = plan.build;
 	const all = stepsOf(plan, cutting);
-	const known = new Set(all.map(({ id }) => id));
+	const since = new Map(all.map((step) => [step.id, sinceOf(step, plan.build)]));
+	const known = new Set(all.filter(({ id }) => since.get(id)!.length === 0).map(({ id }) => id));
 	// Days in their order; within one, as they were ticked off.
 	const inTurn = Object.keys(done)
 		.filter((id) => known.has(id))
@@ -52,7 +55,8 @@ export function buildOf(plan: Plan, cutting: CuttingPlan, today: string): Build 
 		return {
 			...step,
 			state: isDone.has(step.id) ? 'done' : open.length === 0 ? 'ready' : 'waits',
-			waitsFor: open.map((one) => `${title.get(one.step)!}: ${one.because}`)
+			waitsFor: open.map((one) => `${title.get(one.step)!}: ${one.because}`),
+			since: since.get(step.id)!
 		};
 	});
 	return {
@@ -62,7 +66,16 @@ export function buildOf(plan: Plan, cutting: CuttingPlan, today: string): Build 
 		impossible: cutting.impossible,
 		ring: ring.map((id) => title.get(id)!),
 		pace,
-		calendar: calendarOf(steps, plan.build, today, pace),
+		calendar: calendarOf(steps, { ...plan.build, done: Object.fromEntries(inTurn.map((id) => [id, done[id]])) }, today, pace),
 		budget: budgetOf(plan, cutting)
 	};
+}
+
+/** Lines of a step that is ticked off with something in them that it was not about then. */
+function sinceOf(step: BuildStep, { done }: Plan['build']): string[] {
+	const of = Object.hasOwn(done, step.id) ? done[step.id].of : undefined;
+	if (!of) return [];
+	const known = new Set(of);
+	const isNew = (line: BuildStep['lines'][number]) => contentOf(step, [line]).some((one) => !known.has(one));
+	return step.lines.filter(isNew).map(({ words }) => words);
 }

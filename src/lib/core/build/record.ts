@@ -1,7 +1,7 @@
 import type { Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
 import { cutRecord, partsByKey } from './as-cut';
-import type { BuildStep } from './step';
+import { contentOf, type BuildStep } from './step';
 
 /** Steps that saw: what they cut is kept as it was to be then. */
 const saws = ({ id }: Pick<BuildStep, 'id'>): boolean => id.startsWith('cut:');
@@ -12,13 +12,16 @@ const saws = ({ id }: Pick<BuildStep, 'id'>): boolean => id.startsWith('cut:');
  */
 export function ticking(plan: Plan, step: BuildStep, on: string, minutes?: number): Edit[] {
 	const parts = saws(step) ? partsByKey(plan) : new Map();
+	// Of a step that is ticked again only what is new in it is cut now.
+	const before = new Set(plan.build.done[step.id]?.of);
 	const cut = step.lines
 		.flatMap((line) => line.parts)
 		.flatMap((key): Edit[] => {
 			const part = parts.get(key);
-			return part && !Object.hasOwn(plan.build.cut, key) ? [{ path: ['build', 'cut', key], value: cutRecord(part) }] : [];
+			return part && !before.has(key) ? [{ path: ['build', 'cut', key], value: cutRecord(part) }] : [];
 		});
-	return [{ path: ['build', 'done', step.id], value: { on, ...(minutes === undefined ? {} : { minutes }) } }, ...cut];
+	const value = { on, ...(minutes === undefined ? {} : { minutes }), of: contentOf(step) };
+	return [{ path: ['build', 'done', step.id], value }, ...cut];
 }
 
 /** Edits that take back that a step is done; what it cut was not cut then. */

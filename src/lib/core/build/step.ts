@@ -58,3 +58,19 @@ export interface BuildStep {
 	/** Steps of one block leave the vehicle unfit to drive between them: they are done in one day where they fit in one. */
 	block?: string;
 }
+
+/**
+ * What some lines of a step are about: the parts that it takes; where it takes none, such as buying and fastening, what the lines say.
+ *
+ * @param lines all of them when absent
+ */
+export const contentOf = (step: Pick<BuildStep, 'lines'>, lines: readonly StepLine[] = step.lines): string[] => [
+	...new Set(
+		step.lines.some(({ parts }) => parts.length > 0)
+			? lines.flatMap(({ parts }) => parts)
+			: lines.map(({ words }) => words.slice(0, LONGEST))
+	)
+];
+
+/** What is kept of one of them, letters. */
+const LONGEST = 200;

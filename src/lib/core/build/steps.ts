@@ -125,7 +125,7 @@ function drilling(plan: Plan, id: string, cutting: CuttingPlan): BuildStep[] {
 			title: `Mark and drill the parts of ${plan.pieces[id].name}`,
 			setUp: 'the drill',
 			pieces: [id],
-			lines: drilled.map(({ number, name, quantity }) => line(`${quantity} × ${number} ${name.toLowerCase()}, as drawn`)),
+			lines: drilled.map(({ number, name, quantity, of }) => ({ words: `${quantity} × ${number} ${name.toLowerCase()}, as drawn`, parts: of })),
 			tools: [`bits ${bits.map((mm) => Math.round(mm * 10) / 10).join(', ')} mm`, 'countersink', 'depth stop', 'waste wood under the part'],
 			minutes: Math.round(MINUTES.hole * holes),
 			caution: 'Clamp what is drilled: a bit that catches turns the part. No gloves at a drill.'
@@ -167,7 +167,7 @@ function between(plan: Plan, steps: Map<string, BuildStep>): void {
 	const need = (step: string, other: string, because: string) => {
 		if (steps.has(other)) steps.get(step)?.needs.push({ step: other, because });
 	};
-	for (const { first, then, fastened, because } of piecesBefore(plan)) {
+	for (const { first, then, fastened, because } of piecesBefore(plan).before) {
 		need(`in:${then}`, fastened && steps.has(`fix:${first}`) ? `fix:${first}` : `in:${first}`, because);
 		if (!fastened) for (const { id, kind } of steps.values()) if (kind === 'join' && id.startsWith(`join:${first}.`)) need(`fit:${then}`, id, because);
 	}

@@ -40,4 +40,18 @@ describe('what is cut already', () => {
 		const back = settles.some(({ edits }) => found(applyEdits(longer, edits))[0].status !== 'clash');
 		expect(back).toBe(true);
 	});
+
+	it('is a clash when the plan takes other wood of the same size: what is cut bears otherwise', () => {
+		const plan = cutNow(bed(700));
+		const [id, sheet] = Object.entries(plan.stock.sheets).find(([, { thickness }]) => thickness === 12)!;
+		const other = applyEdits(plan, [
+			{ path: ['stock', 'sheets', 'other'], value: { ...sheet, name: 'Poplar ply 12 mm', material: 'poplar plywood' } },
+			...Object.keys(plan.pieces.bed.params).flatMap((key) =>
+				(plan.pieces.bed.params as Record<string, unknown>)[key] === id ? [{ path: ['pieces', 'bed', 'params', key], value: 'other' }] : []
+			)
+		]);
+		const [finding] = found(other);
+		expect(finding.status).toBe('clash');
+		expect(finding.why).toMatch(/from another stock/);
+	});
 });

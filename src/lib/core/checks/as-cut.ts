@@ -9,6 +9,8 @@ const sizeWords = ({ length, width }: { length: number; width: number }): string
 function whyOf([worst, ...others]: readonly CutDifference[]): string {
 	const more = others.length > 0 ? ` ${others.length} more that are cut are not what is asked for either.` : '';
 	if (!worst.asked) return `A part that is cut, ${sizeWords(worst.is)}, is needed no more.${more}`;
+	if (worst.otherStock)
+		return `${worst.name} is cut from another stock than the plan asks for now: it has to be cut anew, or the plan says what it is of.${more}`;
 	const sizes = `${worst.name} is cut, ${sizeWords(worst.is)}, and the plan asks for ${sizeWords(worst.asked)} now`;
 	return worst.outcome === 'anew'
 		? `${sizes}: ${lengthMark(worst.by)} are missing, it has to be cut anew.${more}`
@@ -17,7 +19,7 @@ function whyOf([worst, ...others]: readonly CutDifference[]): string {
 
 function resultOf(piece: PlacedPiece, cut: readonly string[], differences: readonly CutDifference[]): Result {
 	const lost = differences.find(({ outcome }) => outcome === 'anew');
-	const [margin, comfort] = lost ? [-lost.by, 0] : differences.length > 0 ? [0, 1] : [1, 0];
+	const [margin, comfort] = lost ? [-Math.max(1, lost.by), 0] : differences.length > 0 ? [0, 1] : [1, 0];
 	const box = piece.parts.find(({ part }) => `${piece.id}/${part.id}` === differences[0]?.key)?.box ?? pointedAt(piece);
 	return {
 		rule: 'as-cut',

@@ -97,4 +97,46 @@ describe('what is driven', () => {
 		expect(one.why).toMatch(/stands before the driver where (near|far|middle) meets (near|far|middle)/i);
 		expect(saidBy('reached', said(two, { 'far+middle': 'dowels and glue' })).map(({ status }) => status)).toEqual(['clear']);
 	});
+	it('is a clash where it has to be joined before it goes in, and goes through no door then', () => {
+		// Sides at both walls, a top between them that is screwed from outside: 1.6 m wide, 1 m long, 0.4 m high.
+		const wide = plan({
+			left: panel('ply-15', 'y', { from: 200, size: 1000 }, { from: 785 }, { from: 0, to: 400 }),
+			right: panel('ply-15', 'y', { from: 200, size: 1000 }, { to: -785 }, { from: 0, to: 400 }),
+			top: panel('ply-15', 'z', { from: 200, size: 1000 }, { from: -785, to: 785 }, { from: 200 })
+		});
+		const measured = (mm: number) => ({ mm, plusMinus: 0, status: 'measured' as const });
+		const door = (half: number) => ({
+			name: 'Tailgate',
+			place: 'rear',
+			door: 'none',
+			hinge: 'first',
+			thickness: measured(0),
+			sill: measured(0),
+			head: measured(half),
+			edges: { low: { z: 0, first: measured(-half), second: measured(half) } }
+		});
+		const through = (half: number) => applyEdits(wide, [{ path: ['vehicle', 'openings', 'rear'], value: door(half) }]);
+		const [shut] = saidBy('reached', through(400));
+		expect(shut.status).toBe('clash');
+		expect(shut.why).toMatch(/too large for every door/);
+		expect(saidBy('reached', through(900)).map(({ status }) => status)).toEqual(['clear']);
+	});
+	it('is a clash where a piece would hide the bolts of another one that lies on it', () => {
+		const lower = plan(box('ply-15'));
+		const bolted = (at: number) => {
+			// A bolt through the floor under the lower piece holds the upper one, whose own board is far above.
+			const upper = {
+				...plan({ deck: panel('ply-15', 'z', { from: 200, size: 600 }, { middle: 0, size: 600 }, { from: 415 }) }).pieces.mine,
+				name: 'Upper'
+			};
+			return applyEdits(lower, [
+				{ path: ['pieces', 'upper'], value: { ...upper, held: { bolt: { way: 'new bolt through', surface: 'floor', x: at, at: 310 } } } }
+			]);
+		};
+		const late = joinedFindings(bolted(500)).find(({ rule, key }) => rule === 'reached' && key === 'upper')!;
+		expect(late.status).toBe('clash');
+		expect(late.why).toMatch(/would stand before the bolts of Upper/);
+		// Beside it the bolt is reached whenever one likes.
+		expect(joinedFindings(bolted(1500)).some(({ rule, key }) => rule === 'reached' && key === 'upper')).toBe(false);
+	});
 });

@@ -1,10 +1,10 @@
-import { joiningOrder } from '../build/joining';
-import { bodiesOf, boxOfPart, connectionsOf, looseIn, type Connection } from '../connections';
+import { connectionsOf, looseIn, type Connection } from '../connections';
 import { sceneOf } from '../derive';
 import { middleOf } from '../geometry/vector';
 import { pointedAt, type PlacedPiece } from '../modes';
 import type { Plan, Stock } from '../plan/plan';
 import type { Finding, Result } from './finding';
+import { reachedResults } from './reached';
 import { mergedOverModes, sound } from './run';
 
 type Fault = NonNullable<Connection['fault']>;
@@ -62,43 +62,12 @@ function resultOf(piece: PlacedPiece, stock: Stock): Result | undefined {
 	return { ...common, why: `${connections.length} joints with ${words}: nothing comes out, and none meets another.` };
 }
 
-/** Whether every fastener can be driven in some order of putting a piece together. */
-function reachedResult(piece: PlacedPiece, stock: Stock): Result | undefined {
-	const connections = connectionsOf(piece.assembly, stock, piece.joined);
-	if (connections.every(({ fasteners }) => fasteners.length === 0)) return undefined;
-	const unreached = bodiesOf(piece.assembly).flatMap((parts) => {
-		const ids = new Set(parts.map(({ id }) => id));
-		const own = connections.filter(({ from, into }) => ids.has(from) && ids.has(into));
-		return joiningOrder(
-			parts.map((part) => ({ part, box: boxOfPart(part) })),
-			own
-		).unreached;
-	});
-	const nameOf = (id: string) => piece.assembly.parts.find((part) => part.id === id)?.name ?? id;
-	const [first] = unreached;
-	const more = unreached.length > 1 ? ` So it is with ${unreached.length - 1} more.` : '';
-	return {
-		rule: 'reached',
-		key: piece.id,
-		title: `${piece.name}: every fastener can be driven`,
-		subjects: [piece.id],
-		margin: first ? 0 : 1,
-		comfort: first ? 1 : 0,
-		unit: 'count',
-		limit: 0,
-		actual: unreached.length,
-		at: first?.connection.at ?? middleOf(pointedAt(piece)),
-		why: first
-			? `In whatever order it is put together, ${first.by.name.toLowerCase()} or another part stands before the driver where ${nameOf(first.connection.from)} meets ${nameOf(first.connection.into)}: dowels, sloping screws or brackets there, said in Cutting, need no room behind it.${more}`
-			: 'There is an order in which no part stands before the driver of a fastener: Build goes by it.'
-	};
-}
-
 /** Whether what moves as one is joined, and holds, and can be joined at all; in every mode in which the piece is there. */
 export function joinedFindings(plan: Plan): Finding[] {
+	const reached = reachedResults(plan);
 	const said = Object.keys(plan.modes).flatMap((modeId) =>
 		sceneOf(plan, modeId).pieces.flatMap((piece) => {
-			const results = [resultOf(piece, plan.stock), reachedResult(piece, plan.stock)];
+			const results = [resultOf(piece, plan.stock), reached.get(piece.id)];
 			return results.flatMap((result) => (result ? [{ modeId, result: sound(result) }] : []));
 		})
 	);

@@ -147,7 +147,7 @@ function stepsOf(plan: Plan, id: string): BothWays[] {
 /** Pieces in an order in which they go in: what carries or would be shut out first; where that leaves a choice the lowest. */
 function piecesInOrder(plan: Plan): string[] {
 	const deck = (id: string) => assemblyOf(plan.pieces[id], plan).deck;
-	const before = piecesBefore(plan);
+	const { before } = piecesBefore(plan);
 	const waiting = Object.keys(plan.pieces).sort((a, b) => deck(a) - deck(b));
 	const order: string[] = [];
 	while (waiting.length > 0) {

@@ -8,7 +8,7 @@ describe('a piece that leaves the plan', () => {
 	const plan: Plan = applyEdits(withPiece(starterPlan('Test', 'small van'), 'bars', 'bench-box'), [
 		{ path: ['build', 'done'], value: { 'join:bars.box': done, 'coat:bars.1': done, 'in:other': done, 'cut:bars.batten-45x45': done } },
 		{ path: ['build', 'notBefore', 'fit:bars'], value: '2026-12-05' },
-		{ path: ['build', 'cut', 'bars/lid'], value: { length: 600, width: 300, thickness: 12 } }
+		{ path: ['build', 'cut', 'bars/lid'], value: { length: 600, width: 300, thickness: 12, stock: 'ply-12' } }
 	]);
 
 	it('takes its steps along, and leaves what was cut and bought', () => {

@@ -22,7 +22,8 @@ const day = z.iso.date();
 /** A step that is done. */
 export const doneSchema = z.strictObject({
 	on: day,
-	minutes: z.number().min(0).max(100000).optional().describe('that it really took, when somebody looked at the clock')
+	minutes: z.number().min(0).max(100000).optional().describe('that it really took, when somebody looked at the clock'),
+	of: z.array(z.string().max(200)).max(5000).optional().describe('the parts, or lines of the shopping list, that it was about then')
 });
 
 const ringSchema = z
@@ -35,6 +36,7 @@ export const cutSchema = z.strictObject({
 	length: size.describe('it was to be so long, mm'),
 	width: size,
 	thickness: size,
+	stock: z.string().max(40).describe('what it was cut from, by its key in the stock of the plan'),
 	shape: ringSchema.optional().describe('its outline, where that is not just its rectangle'),
 	openings: z.array(ringSchema).max(100).optional().describe('outlines of the openings in it, from the same corner'),
 	made: z.strictObject({ length: size, width: size }).partial().optional().describe('measured on the wood, where it came out otherwise')

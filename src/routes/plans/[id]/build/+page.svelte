@@ -25,8 +25,10 @@
 		answer.value && {
 			...answer.value,
 			steps: answer.value.steps.map((step): PlannedStep => {
-				const done = Object.hasOwn(plan.build.done, step.id);
-				return done === (step.state === 'done') ? step : { ...step, state: done ? 'done' : 'ready' };
+				const ticked = Object.hasOwn(plan.build.done, step.id);
+				// What was ticked off and has more in it since is open, though it is ticked.
+				const known = step.state === 'done' || step.since.length > 0;
+				return ticked === known ? step : { ...step, state: ticked ? 'done' : 'ready', since: [] };
 			})
 		}
 	);
