@@ -27,18 +27,26 @@
 	let { plan, findings, names, progress, pointed, onpoint, onopen, onfix, onaside, ontake }: Props = $props();
 
 	const id = $props.id();
+	/** What was listed when a pointer went down in the list: results that come in do not move what is being pressed. */
+	let pressed: Finding[] | undefined = $state.raw();
+	/** A click follows the pointer's going up a little later where it is a finger. */
+	const AFTER_RELEASE = 60;
+	const release = () => {
+		if (pressed) setTimeout(() => (pressed = undefined), AFTER_RELEASE);
+	};
+	const shown = $derived(pressed ?? findings);
 	let open: string | undefined = $state();
 	/** Questions of which what is fine is listed as well. */
 	const unfolded = new SvelteSet<string>();
 	/** Whoever or whatever the list is about, and in which mode; everything where that is gone from the plan. */
 	let [chosen, chosenMode] = $state(['', '']);
 	const subjects = $derived(
-		[...new Set(findings.flatMap((finding) => finding.subjects))].filter((subject) => Object.hasOwn(names, subject))
+		[...new Set(shown.flatMap((finding) => finding.subjects))].filter((subject) => Object.hasOwn(names, subject))
 	);
 	const about = $derived(subjects.includes(chosen) ? chosen : '');
 	const within = $derived(Object.hasOwn(plan.modes, chosenMode) ? chosenMode : '');
 	const listed = $derived(
-		findings.filter((finding) => (!about || finding.subjects.includes(about)) && (!within || finding.modes.includes(within)))
+		shown.filter((finding) => (!about || finding.subjects.includes(about)) && (!within || finding.modes.includes(within)))
 	);
 	const told = $derived(toldOf(plan, listed));
 	const questions = $derived(byQuestion(plan, told));
@@ -82,6 +90,8 @@
 	/>
 {/snippet}
 
+<svelte:window onpointerup={release} onpointercancel={release} />
+
 <section class="card findings" aria-label="Findings">
 	<header>
 		<h2>Findings</h2>
@@ -116,7 +126,7 @@
 	<MakeFit {plan} clashes={toldOf(plan, findings).filter(({ status }) => status === 'clash').length} {ontake} />
 	<!-- A list that scrolls has to be reachable by keyboard. -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-	<div class="scroll" tabindex="0" role="group" aria-label="List of findings">
+	<div class="scroll" tabindex="0" role="group" aria-label="List of findings" onpointerdown={() => (pressed = findings)}>
 		{#if findings.length === 0}
 			<p class="quiet empty">
 				Nothing to check yet. Add a piece and say who sleeps on it, and every clash shows up here with its millimetres.
