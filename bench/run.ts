@@ -16,6 +16,7 @@ import { building } from './build';
 import { conversions } from './conversions';
 import { large } from './large';
 import { lengths } from './lengths';
+import { loading } from './loading';
 import { search } from './search';
 import { structure } from './structure';
 import { demo, FRAME, say, time } from './measure';
@@ -90,6 +91,7 @@ async function run() {
 	large();
 	structure();
 	await lengths();
+	loading();
 	conversions();
 	await building();
 	search();

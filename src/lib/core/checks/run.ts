@@ -6,7 +6,6 @@ import type { Plan } from '../plan/plan';
 import type { CheckContext, Finding, PlanTables, Result, Sensitivity, Status, Table } from './finding';
 import { CHECKS } from './registry';
 
-const NO_ANIMALS: PlanTables['animals'] = {};
 const NO_BRIEF = {} as PlanTables['brief'];
 const NO_WEIGHTS = {};
 

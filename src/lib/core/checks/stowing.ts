@@ -162,7 +162,8 @@ export const gearPlaced = check({
 	run: ({ plan, scene }) => {
 		const at = vec3(scene.interior.length / 2, 0, 0);
 		return Object.entries(plan.gear).flatMap(([id, gear]): Result[] => {
-			if (gear.under) return [];
+			// What is packed into something else goes where that goes.
+			if (gear.under || gear.into) return [];
 			const here = Object.hasOwn(scene.mode.lies ?? {}, id);
 			const somewhere = plan.lying.includes(id);
 			if (here && scene.mode.use !== 'drive') return [];

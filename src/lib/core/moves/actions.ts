@@ -49,7 +49,7 @@ export interface Action {
 const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
 
 /** Our own estimate for opening or shutting a rear door. */
-const DOOR_SECONDS = 6;
+export const DOOR_SECONDS = 6;
 
 /** What a move lifts at most, kg: all of what is carried, half of what hangs on a hinge, loose cushions one by one. */
 const liftOf = remember((assembly: Assembly, move: Move, stock: Stock): number => {

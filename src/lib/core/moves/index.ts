@@ -1,9 +1,9 @@
-export { withBestDoor, type Action, type Opened } from './actions';
-export { arrangementOf, type Arrangement } from './arrangement';
+export { DOOR_SECONDS, withBestDoor, type Action, type Opened } from './actions';
+export { arrangementOf, seatAt, type Arrangement } from './arrangement';
 export { convert, type Block, type Conversion } from './convert';
 export { motionOf, movesOf } from './motion';
 export { quickest, type Edge, type Search } from './quickest';
-export { reachIn, type Reach } from './reach';
+export { intoState, reachIn, type IntoState, type Reach } from './reach';
 export { sceneDuring } from './rehearse';
 export {
 	closer,

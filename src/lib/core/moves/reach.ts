@@ -112,6 +112,28 @@ function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
 	});
 }
 
+/** How a piece gets into one of some states: what is done first, and how everything stands then. */
+export interface IntoState {
+	actions: Action[];
+	seconds: number;
+	then: Arrangement;
+}
+
+/**
+ * The quickest way in which a piece gets into one of some states, with whatever else has to make way; what is in the way where
+ * there is none.
+ *
+ * @throws RangeError when the plan has no such mode.
+ */
+export function intoState(plan: Plan, modeId: string, piece: string, states: readonly string[]): IntoState | { by: string } {
+	const start = arrangementOf(plan, modeId);
+	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
+	const search = quickest(start, (now) => states.includes(now.pieces[piece]), arrangementKey, ways.out, undefined, MOST_FOR_STATE);
+	if (search.found) return { actions: search.actions, seconds: search.cost, then: search.goal };
+	const block = ways.noted.find(({ subject }) => subject === piece);
+	return { by: block ? `${block.who.toLowerCase()} hits ${block.whom.toLowerCase()}` : '' };
+}
+
 /**
  * What can be reached in a mode, and how: every space to keep clear and every door, with the quickest moves that free
  * the way to it, and every lid, hatch or pull-out with what stands in its way.

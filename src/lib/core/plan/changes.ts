@@ -32,6 +32,9 @@ const placeOf = (posture: Posture, piece: string | undefined) => (posture === 'i
 /** Edits that take a person out, of every mode as well. */
 export const removePerson = (plan: Plan, id: string): Edit[] => [
 	...Object.keys(plan.modes).map((mode): Edit => ({ path: ['modes', mode, 'people', id], value: undefined })),
+	...Object.entries(plan.gear)
+		.filter(([, { owner }]) => owner === id)
+		.map(([gear]): Edit => ({ path: ['gear', gear, 'owner'], value: undefined })),
 	...forgetAsides(plan, id),
 	{ path: ['crew', id], value: undefined }
 ];
@@ -75,7 +78,7 @@ export function removePiece(plan: Plan, id: string): Edit[] {
 			if (at.piece === id) edits.push({ path: ['modes', mode, 'people', person], value: { posture: at.posture } });
 	}
 	for (const [gear, item] of Object.entries(plan.gear))
-		if (item.under === id) edits.push({ path: ['gear', gear, 'under'], value: undefined });
+		if (item.under === id) edits.push(...sendGear(gear, undefined));
 	edits.push(...looseEnds(plan, (held) => 'neighbour' in held && held.neighbour === id));
 	return [...edits, ...forgetAsides(plan, id), ...forgetSteps(plan, id), { path: ['pieces', id], value: undefined }];
 }
@@ -86,8 +89,24 @@ export function addGear(plan: Plan, gear: Gear): Edit[] {
 	return [{ path: ['gear', freeId(plan.gear, gear.name)], value: piece ? { ...gear, under: piece } : gear }];
 }
 
-/** Edits that take a thing out of the plan, and from wherever it lies. */
+/** Edits that send a thing under or into a piece, or to none; where it was put in another is forgotten. */
+export const sendGear = (id: string, piece: string | undefined): Edit[] => [
+	{ path: ['gear', id, 'pinned'], value: undefined },
+	{ path: ['gear', id, 'under'], value: piece }
+];
+
+/** Edits that pack a thing into another, or take it out: what is packed into another goes where that goes. */
+export const packInto = (id: string, into: string | undefined): Edit[] => [
+	...(into === undefined ? [] : sendGear(id, undefined)),
+	{ path: ['gear', id, 'into'], value: into }
+];
+
+/** Edits that take a thing out of the plan, from wherever it lies and from whatever names it. */
 export const removeGear = (plan: Plan, id: string): Edit[] => [
+	...Object.entries(plan.gear).flatMap(([other, { into, apart }]): Edit[] => [
+		...(into === id ? packInto(other, undefined) : []),
+		...(apart?.includes(id) ? [{ path: ['gear', other, 'apart'], value: apart.filter((one) => one !== id) }] : [])
+	]),
 	...Object.entries(plan.modes).flatMap(([mode, { lies }]): Edit[] =>
 		lies && Object.hasOwn(lies, id) ? [{ path: ['modes', mode, 'lies', id], value: undefined }] : []
 	),

@@ -42,6 +42,21 @@ export const personSchema = z.strictObject({
 });
 export type Person = z.infer<typeof personSchema>;
 
+/** How often something is used, most often first. */
+export const USED = ['each stop', 'each day', 'each trip', 'in an emergency'] as const;
+/** What decides with what, and where, a thing may lie. */
+export const TRAITS = ['fragile', 'wet', 'dirty', 'smelly', 'clean', 'gas'] as const;
+
+/** Where one of some gear stands in a compartment. */
+export const pinnedSchema = z.strictObject({
+	space: z.string().min(1).max(60).describe('the compartment of the piece that it goes to'),
+	x: mm.describe('its rear end, forward of the rear end of the compartment, mm'),
+	y: mm.describe('its right side, left of the right side of the compartment, mm'),
+	z: mm.describe('its underside above the bottom of the compartment, mm'),
+	size: z.tuple([mm.positive(), mm.positive(), mm.positive()]).describe('along x, y and z as it is turned, mm')
+});
+export type Pinned = z.infer<typeof pinnedSchema>;
+
 export const gearSchema = z.strictObject({
 	name,
 	length: mm,
@@ -51,7 +66,16 @@ export const gearSchema = z.strictObject({
 	count: z.number().int().min(1).max(100),
 	under: idSchema.optional().describe('the piece it has to go under'),
 	anyWay: z.boolean().optional().describe('true when it may be laid on any side; it stands upright when absent'),
-	held: z.boolean().optional().describe('true when straps, a net or a lip hold it while driving')
+	held: z.boolean().optional().describe('true when straps, a net or a lip hold it while driving'),
+	owner: idSchema.optional().describe('the person whose it is; everybody’s when absent'),
+	shape: z.enum(['box', 'cylinder', 'bag']).optional().describe('a box when absent; a bag gives way and keeps its volume'),
+	used: z.enum(USED).optional().describe('not known when absent'),
+	bears: z.number().min(0).max(1000).optional().describe('what may stand on one, kg; not known when absent'),
+	traits: z.array(z.enum(TRAITS)).max(TRAITS.length).optional(),
+	vented: z.boolean().optional().describe('true when gas that escapes from it can run out of the vehicle where it stands'),
+	apart: z.array(idSchema).max(100).optional().describe('gear that it must not share a compartment with'),
+	into: idSchema.optional().describe('the gear that it is packed into; it takes no room of its own then'),
+	pinned: z.array(pinnedSchema).max(100).optional().describe('where in the piece that they go to the first of them stand, as somebody put them')
 });
 export type Gear = z.infer<typeof gearSchema>;
 
@@ -200,6 +224,16 @@ function piecesKnown(
 	}
 }
 
+/** Whether following what something is packed into leads back to it. */
+function isWithinItself(gear: Readonly<Record<string, Gear>>, id: string): boolean {
+	const seen = new Set<string>();
+	for (let at = gear[id]?.into; at !== undefined && !seen.has(at); at = gear[at]?.into) {
+		if (at === id) return true;
+		seen.add(at);
+	}
+	return false;
+}
+
 /** Everything a builder decides and measures. Whatever can be worked out from it is not stored. */
 export const planSchema = z
 	.strictObject({
@@ -235,7 +269,15 @@ export const planSchema = z
 		}
 		for (const [id, person] of Object.entries(plan.crew))
 			if (person.driving) known(plan.vehicle.seats, person.driving.seat, ['crew', id, 'driving', 'seat'], 'seat');
-		for (const [id, item] of Object.entries(plan.gear)) if (item.under) known(plan.pieces, item.under, ['gear', id, 'under'], 'piece');
+		for (const [id, { under, owner, apart = [], into }] of Object.entries(plan.gear)) {
+			if (under) known(plan.pieces, under, ['gear', id, 'under'], 'piece');
+			if (owner) known(plan.crew, owner, ['gear', id, 'owner'], 'person');
+			for (const other of apart) known(plan.gear, other, ['gear', id, 'apart'], 'gear');
+			if (!into) continue;
+			known(plan.gear, into, ['gear', id, 'into'], 'gear');
+			if (isWithinItself(plan.gear, id))
+				context.addIssue({ code: 'custom', path: ['gear', id, 'into'], message: 'it would be packed into itself' });
+		}
 		piecesKnown(plan, known);
 	});
 export type Plan = z.infer<typeof planSchema>;

@@ -68,8 +68,10 @@ export function withVariant(plan: Plan, variant: Variant): Plan {
 	const pieces = piecesIn({ stock, vehicle: plan.vehicle }, variant.pieces);
 	const gear = Object.entries(plan.gear).map(([id, own]): [string, Plan['gear'][string]] => {
 		const item = { ...own };
-		delete item.under;
 		const under = variant.under[id];
+		// Where it was put counts in its own piece only.
+		if (under !== own.under) delete item.pinned;
+		delete item.under;
 		return [id, under && Object.hasOwn(pieces, under) ? { ...item, under } : item];
 	});
 	const crew = Object.entries(plan.crew).map(([id, person]) => [id, { ...person, wants: variant.wants[id] ?? person.wants }] as const);

@@ -86,6 +86,9 @@ function people(vehicle: SeatTables, crew: Plan['crew'], scene: Scene): Body[] {
 	return [...placed, ...riding];
 }
 
+/** No dogs; always the same, so that what is remembered is found again. */
+export const NO_ANIMALS: Animals = {};
+
 /** Everything that takes room in a mode of a plan: the one list that rules about room ask. Remembered. */
 export const bodiesIn = ({ seats, lining }: SeatTables, crew: Plan['crew'], animals: Animals, scene: Scene): readonly Body[] =>
 	bodiesFrom(seats, lining, crew, animals, scene);

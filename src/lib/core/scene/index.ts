@@ -1,2 +1,2 @@
 export { bearersAt, groundAt, vehicleBearersAt } from './bearers';
-export { bodiesIn, roomBetween, type Body, type BodyOf } from './bodies';
+export { bodiesIn, NO_ANIMALS, roomBetween, type Body, type BodyOf } from './bodies';

@@ -1,0 +1,135 @@
+import { boxWithin } from '../geometry/convex';
+import { bounds } from '../geometry/polygon';
+import { boxSeparation, type Box } from '../geometry/vector';
+import { archNotch, furthestRear, leastCeiling, leastHalfWidth, type Interior } from '../interior';
+import { cuboidOf, Hold, type Cuboid } from '../loading';
+import { remember } from '../memory';
+import type { PlacedPiece, Scene } from '../modes';
+import type { Space } from '../pieces';
+import type { Body } from '../scene';
+
+/** A place for things of a piece, as it is while driving: empty, with all that takes room in it. */
+export interface Compartment {
+	/** The piece and its space: `piece/space`. */
+	id: string;
+	piece: string;
+	pieceName: string;
+	space: Space;
+	/** Empty; to be copied before anything is put in. */
+	hold: Hold;
+	/** What is in the way of something that comes out through a face: the rear door is open when it comes out there. */
+	before: (face: Space['access'][number]['face']) => readonly Cuboid[];
+	/** Room that is free, litres. */
+	litres: number;
+}
+
+/** Walls, arches and ceilings are taken as steps of this size along, across and up, on the safe side, mm. */
+const STEP = 50;
+/** Steps along and up to which a wall keeps the same distance within this are one block, mm. */
+const SAME = 4;
+/** So much of its underside has to lie on something that a thing stands. */
+const BORNE = 0.7;
+
+/** Lengths between two numbers in equal steps no longer than {@link STEP}. */
+function stepsOver([from, to]: readonly [number, number]): [number, number][] {
+	const n = Math.max(1, Math.ceil((to - from) / STEP));
+	return Array.from({ length: n }, (_, i) => [from + ((to - from) * i) / n, from + ((to - from) * (i + 1)) / n]);
+}
+
+/** Neighbours in a row with nearly the same value, as one stretch with the least of them. */
+function runs<T extends { over: [number, number]; value: number }>(row: readonly T[]): { over: [number, number]; value: number }[] {
+	const joined: { over: [number, number]; value: number; first: number }[] = [];
+	for (const { over, value } of row) {
+		const last = joined.at(-1);
+		if (last && Math.abs(last.first - value) <= SAME) {
+			last.over = [last.over[0], over[1]];
+			last.value = Math.min(last.value, value);
+		} else joined.push({ over, value, first: value });
+	}
+	return joined;
+}
+
+/** What the walls, the ceiling and the arches take of a box, as blocks that hold a little more than they do. */
+function shellIn(interior: Interior, { x, y, z }: Box): Box[] {
+	const blocks: Box[] = [];
+	for (const layer of stepsOver(z)) {
+		for (const side of ['left', 'right'] as const) {
+			const row = stepsOver(x).map((over) => ({ over, value: leastHalfWidth(interior, side, over, layer) }));
+			for (const { over, value } of runs(row)) {
+				if (side === 'left' && value < y[1]) blocks.push({ x: over, y: [Math.max(y[0], value), y[1]], z: layer });
+				if (side === 'right' && -value > y[0]) blocks.push({ x: over, y: [y[0], Math.min(y[1], -value)], z: layer });
+			}
+		}
+		for (const arch of interior.arches) {
+			const foot = archNotch(arch, Math.max(0, layer[0]), 0);
+			if (!foot) continue;
+			const { x: ax, y: ay } = bounds(foot);
+			blocks.push({ x: ax, y: ay, z: [layer[0], Math.min(layer[1], arch.height)] });
+		}
+	}
+	for (const over of stepsOver(x)) {
+		const row = stepsOver(y).map((across) => ({ over: across, value: leastCeiling(interior, over, across) }));
+		for (const { over: across, value } of runs(row))
+			if (value < z[1]) blocks.push({ x: over, y: across, z: [Math.max(z[0], value), z[1]] });
+	}
+	for (const { box, kind } of interior.fixtures) if (kind !== 'pit') blocks.push(box);
+	return blocks;
+}
+
+/** What the closed rear door takes of a box. */
+const rearIn = (interior: Interior, { x, y, z }: Box): Box[] =>
+	stepsOver(z).flatMap((layer): Box[] => {
+		const rear = furthestRear(interior, layer);
+		return rear > x[0] ? [{ x: [x[0], Math.min(rear, x[1])], y, z: layer }] : [];
+	});
+
+const bulk = ({ x, y, z }: Box): number => (x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]);
+
+/** What stands in a box of a scene: parts of every piece, seats, things, bars, and the compartments of other pieces. */
+function standingIn(scene: Scene, bodies: readonly Body[], piece: PlacedPiece, box: Box): Box[] {
+	const solid = bodies.filter(({ of }) => of.kind === 'part' || of.kind === 'seat' || of.kind === 'thing' || of.kind === 'fixture');
+	// A pad of the piece itself lies on it or stands aside of it; one of another piece may have been put in here.
+	const pads = bodies.filter(({ of }) => of.kind === 'pad' && of.owner !== piece.id);
+	// Of two that share room the smaller one has it, such as a drawer under a bed.
+	const others = scene.pieces
+		.filter(({ id }) => id !== piece.id)
+		.flatMap(({ assembly }) => assembly.spaces.map((space) => space.box))
+		.filter((one) => bulk(one) < bulk(box));
+	return [...[...solid, ...pads].flatMap(({ shapes }) => shapes.flatMap((shape) => boxWithin(shape, box) ?? [])), ...others].filter(
+		(one) => boxSeparation(one, box) < -1
+	);
+}
+
+/** How much of a hold nothing takes, litres, on a grid of cells no larger than {@link STEP}. */
+function freeLitres(room: Box, firm: readonly Cuboid[]): number {
+	let free = 0;
+	for (const x of stepsOver(room.x))
+		for (const y of stepsOver(room.y))
+			for (const z of stepsOver(room.z)) {
+				const [mx, my, mz] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (z[0] + z[1]) / 2];
+				if (!firm.some((one) => mx > one[0] && mx < one[1] && my > one[2] && my < one[3] && mz > one[4] && mz < one[5]))
+					free += (x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]);
+			}
+	return free / 1e6;
+}
+
+/** Every compartment of the pieces in a scene, with walls, arches, legs, bars and whatever else stands in it taken off. Remembered. */
+export const compartmentsOf = remember((scene: Scene, bodies: readonly Body[]): readonly Compartment[] =>
+	scene.pieces.flatMap((piece) =>
+		piece.assembly.spaces
+			.filter(({ box }) => (['x', 'y', 'z'] as const).every((axis) => box[axis][1] - box[axis][0] > 1))
+			.map((space): Compartment => {
+				const built = [...shellIn(scene.interior, space.box), ...standingIn(scene, bodies, piece, space.box)].map(cuboidOf);
+				const firm = [...built, ...rearIn(scene.interior, space.box).map(cuboidOf)];
+				return {
+					id: `${piece.id}/${space.id}`,
+					piece: piece.id,
+					pieceName: piece.name,
+					space,
+					hold: new Hold(cuboidOf(space.box), firm, BORNE),
+					before: (face) => (face === 'rear' ? built : firm),
+					litres: freeLitres(space.box, firm)
+				};
+			})
+	)
+);

@@ -1,0 +1,3 @@
+export { compartmentsOf, type Compartment } from './compartments';
+export { stowingOf, travelMode, type Place, type Reached, type Shelf, type Stowing } from './stowage';
+export type { Remark } from './remarks';

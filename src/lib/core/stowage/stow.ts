@@ -1,0 +1,263 @@
+import { randomFrom } from '../practice/random';
+import type { Cuboid, Hold } from '../loading';
+import type { Pinned, Plan } from '../plan/plan';
+import type { Compartment } from './compartments';
+import { handling, hindrances, waysPast, type Face } from './getting-at';
+import { apartBecause, itemsOf, type Item } from './loads';
+
+/** A thing where it is stowed. */
+export interface Stowed {
+	item: Item;
+	compartment: Compartment;
+	box: Cuboid;
+	/** Somebody put it there. */
+	pinned: boolean;
+}
+
+/** What came of stowing. */
+export interface Stowage {
+	stowed: Stowed[];
+	left: Item[];
+	/** What it costs: seconds a day, with what heights and imbalance are worth in seconds. */
+	cost: number;
+}
+
+/** A face through which a compartment is got at, with the seconds that it takes to open, the mean over the modes. */
+export interface Opening {
+	face: Face;
+	seconds: number;
+}
+
+/** Of things to be stowed. */
+export interface Task {
+	compartments: readonly Compartment[];
+	openings: ReadonlyMap<string, readonly Opening[]>;
+	items: readonly Item[];
+	pins: readonly { item: Item; compartment: Compartment; box: Cuboid }[];
+	/** Half way between the axles, mm forward of the rear door; heavy things go near it. Not known where nobody has said where they are. */
+	middle: number | undefined;
+}
+
+/** Weights of the aim, in seconds a day for a kilogram: a metre up, a metre from between the axles, a metre to one side. */
+const WORTH = { up: 0.4, along: 0.1, across: 0.1 } as const;
+/** Heavier than this does not go above {@link OVERHEAD} if it can be helped, kg and mm above the floor; our own judgement. */
+export const HEAVY_OVERHEAD = { kg: 2, above: 1000 } as const;
+/** What breaking that rule costs, s a day. */
+const OVERHEAD_PENALTY = 60;
+/** Each litre that is left out weighs more than anything that is worse in a packing. */
+const LEFT_OUT = 1e6;
+/** What does not come out at all costs this, s a day, however seldom it is used: our own judgement. */
+const STUCK = 100;
+/** Further in than an arm reaches, mm, and what it adds, s; our own judgement. */
+export const ARM = { mm: 650, seconds: 4 } as const;
+
+/** Of two places equally far the nearer is better: so much deeper takes a second, mm. */
+const DEPTH_A_SECOND = 500;
+
+/** One arrangement that is being worked on. */
+class Arrangement {
+	readonly holds: Map<string, Hold>;
+	readonly stowed: Stowed[] = [];
+	readonly left: Item[] = [];
+	private readonly within = new Map<string, Item[]>();
+	private readonly pieceOf = new Map<string, string>();
+
+	constructor(private readonly task: Task) {
+		this.holds = new Map(task.compartments.map(({ id, hold }) => [id, hold.copy()]));
+		for (const { item, compartment, box } of task.pins) this.put(item, compartment, box, true);
+	}
+
+	put(item: Item, compartment: Compartment, box: Cuboid, pinned = false): void {
+		this.holds.get(compartment.id)!.put(box, item.kg, item.bears);
+		this.stowed.push({ item, compartment, box, pinned });
+		const inside = this.within.get(compartment.id) ?? [];
+		inside.push(item);
+		this.within.set(compartment.id, inside);
+		this.pieceOf.set(item.gear, compartment.piece);
+	}
+
+	/** The best place for a thing in what is free; false when there is none. */
+	place(item: Item, random: () => number): boolean {
+		const { compartments } = this.task;
+		const piece = this.pieceOf.get(item.gear) ?? item.under;
+		let best: { compartment: Compartment; box: Cuboid; worth: number } | undefined;
+		for (const compartment of compartments) {
+			if (piece !== undefined && compartment.piece !== piece) continue;
+			const inside = this.within.get(compartment.id);
+			if (inside?.some((other) => apartBecause(item, other))) continue;
+			const hold = this.holds.get(compartment.id)!;
+			const shift = 1 + 0.3 * random();
+			for (const space of hold.spaces) {
+				const ledge = hold.ledgeOf(space);
+				let turn = 0;
+				for (const size of item.turns) {
+					const [box] = hold.placesOn(ledge, size, item.kg);
+					turn++;
+					if (!box) continue;
+					// The tighter it fits, and the less a bag is pressed, the better the rest.
+					const snug = Math.min(space[1] - space[0] - size[0], space[3] - space[2] - size[1], space[5] - space[4] - size[2]);
+					const worth = (this.worthOf(item, compartment, box) + 0.002 * snug + 0.01 * turn) * shift;
+					if (!best || worth < best.worth) best = { compartment, box, worth };
+				}
+			}
+		}
+		if (!best) return false;
+		this.put(item, best.compartment, best.box);
+		return true;
+	}
+
+	/** What a thing costs where it stands, by itself: seconds a day. */
+	private worthOf({ uses, kg }: Item, compartment: Compartment, box: Cuboid): number {
+		const { hold, before, id } = compartment;
+		let least = Infinity;
+		for (const { face, seconds } of this.task.openings.get(id)!)
+			if (waysPast(box, hold.room, before(face), face)) least = Math.min(least, seconds + reachFor(box, hold.room, face));
+		const [mx, my] = [(box[0] + box[1]) / 2, (box[2] + box[3]) / 2];
+		const heavy = kg > HEAVY_OVERHEAD.kg && box[5] > HEAVY_OVERHEAD.above ? OVERHEAD_PENALTY : 0;
+		return (
+			(Number.isFinite(least) ? uses * least : STUCK) +
+			heavy +
+			(kg * (WORTH.up * box[4] + WORTH.along * Math.abs(mx - (this.task.middle ?? mx)) + WORTH.across * Math.abs(my))) / 1000
+		);
+	}
+
+	/** Seconds a day more for what has to be taken out of a compartment before other things come out. */
+	private hindranceIn({ id, before }: Compartment, inside: readonly Stowed[]): number {
+		if (inside.length < 2) return 0;
+		const hold = this.holds.get(id)!;
+		const openings = this.task.openings.get(id)!;
+		const faces = openings.map(({ face }) => face);
+		const hindered = hindrances(hold.room, before, hold.standing, faces);
+		let sum = 0;
+		inside.forEach(({ item, box }, i) => {
+			const ways = hindered[i].map(({ face, by }) => {
+				const { seconds } = openings.find((one) => one.face === face)!;
+				const alone = seconds + reachFor(box, hold.room, face);
+				return { alone, all: by.reduce((total, other) => total + 2 * handling(hold.standing[other].kg), alone) };
+			});
+			if (ways.length > 0) sum += item.uses * (Math.min(...ways.map(({ all }) => all)) - Math.min(...ways.map(({ alone }) => alone)));
+		});
+		return sum;
+	}
+
+	/** Everything together: what is left out first, then seconds a day with what has to be taken out for each thing. */
+	cost(): number {
+		let cost = 0;
+		for (const { turns } of this.left) cost += LEFT_OUT * (1 + (turns[0][0] * turns[0][1] * turns[0][2]) / 1e6);
+		let tilt = 0;
+		for (const { item, compartment, box } of this.stowed) {
+			cost += this.worthOf(item, compartment, box);
+			tilt += (item.kg * (box[2] + box[3])) / 2000;
+		}
+		for (const compartment of this.task.compartments)
+			cost += this.hindranceIn(
+				compartment,
+				this.stowed.filter((one) => one.compartment === compartment)
+			);
+		return cost + WORTH.across * Math.abs(tilt);
+	}
+
+	result(): Stowage {
+		return { stowed: this.stowed, left: this.left, cost: this.cost() };
+	}
+}
+
+/** How far in behind a face something begins, mm. */
+export function depthBehind([x0, x1, y0, y1, , z1]: Cuboid, room: Cuboid, face: Face): number {
+	const behind = { rear: x0 - room[0], front: room[1] - x1, right: y0 - room[2], left: room[3] - y1, top: room[5] - z1 };
+	return Math.max(0, behind[face]);
+}
+
+/** What it adds that something lies deep in, s: a little more with every bit, and more where an arm is too short. */
+const reachFor = (box: Cuboid, room: Cuboid, face: Face): number => {
+	const depth = depthBehind(box, room, face);
+	return depth / DEPTH_A_SECOND + (depth > ARM.mm ? ARM.seconds : 0);
+};
+
+const bulk = ({ turns: [[x, y, z]] }: Item): number => x * y * z;
+
+/** Puts what is kept where it was and the rest wherever it goes best, the bulkiest first, with some chance. */
+function build(task: Task, kept: readonly Stowed[], random: () => number, chance: number): Arrangement {
+	const now = new Arrangement(task);
+	for (const { item, compartment, box, pinned } of kept) {
+		if (pinned) continue;
+		// What stood on something that was taken away does not stand any more.
+		if (now.holds.get(compartment.id)!.takes(box, item.kg)) now.put(item, compartment, box);
+	}
+	const there = new Set(now.stowed.map(({ item }) => item));
+	const waiting = task.items
+		.filter((item) => !there.has(item))
+		.map((item) => ({ item, first: bulk(item) * (1 + chance * (random() - 0.5)) }))
+		.sort((a, b) => b.first - a.first);
+	for (const { item } of waiting) if (!now.place(item, random)) now.left.push(item);
+	return now;
+}
+
+/**
+ * Stows things in compartments: each where it costs least in the largest free boxes, the bulkiest first; then some are taken out
+ * again, by chance, and put back in another order, over and over (a large neighbourhood search after P. Shaw, 1998). Every step
+ * gives the best so far; it never ends by itself. The same seed gives the same answers in the same order.
+ */
+export function* stowing(task: Task, seed: string): Generator<Stowage, never> {
+	const random = randomFrom(seed);
+	let current = build(task, [], () => 0, 0);
+	let cost = current.cost();
+	let best = { result: current.result(), cost };
+	for (;;) {
+		yield best.result;
+		const kept = keepSome(task, current, random);
+		const next = build(task, kept, random, 1.2);
+		const then = next.cost();
+		if (then <= cost) [current, cost] = [next, then];
+		if (cost < best.cost) best = { result: current.result(), cost };
+	}
+}
+
+/** What stays where it is: all but one or two compartments, or all but some things. */
+function keepSome(task: Task, { stowed }: Arrangement, random: () => number): Stowed[] {
+	if (random() < 0.4) {
+		const n = task.compartments.length;
+		const emptied = new Set([task.compartments[Math.floor(random() * n)], task.compartments[Math.floor(random() * n)]]);
+		return stowed.filter(({ compartment }) => !emptied.has(compartment));
+	}
+	const share = 0.1 + 0.4 * random();
+	return stowed.filter(() => random() > share);
+}
+
+/** What is to be stowed in a plan, where somebody pinned it, and what of that is not true any more. */
+export function taskOf(
+	plan: Plan,
+	compartments: readonly Compartment[],
+	openings: ReadonlyMap<string, readonly Opening[]>
+): { task: Task; unpinned: { item: Item; why: string }[] } {
+	const pins: Task['pins'][number][] = [];
+	const unpinned: { item: Item; why: string }[] = [];
+	const tried = new Map(compartments.map(({ id, hold }) => [id, hold.copy()]));
+	const items = itemsOf(plan);
+	// From the lowest up: what stands on something pinned needs that first.
+	const pinned = items
+		.map((item) => ({ item, pin: plan.gear[item.gear].pinned?.[item.copy] }))
+		.filter((one): one is { item: Item; pin: Pinned } => one.pin !== undefined)
+		.sort((a, b) => a.pin.z - b.pin.z);
+	for (const { item, pin } of pinned) {
+		const compartment = compartments.find(({ id }) => id === `${item.under}/${pin.space}`);
+		if (!compartment) {
+			unpinned.push({ item, why: 'the compartment is gone' });
+			continue;
+		}
+		const { x, y, z } = compartment.space.box;
+		const [a, b, c] = [x[0] + pin.x, y[0] + pin.y, z[0] + pin.z];
+		const box: Cuboid = [a, a + pin.size[0], b, b + pin.size[1], c, c + pin.size[2]];
+		const fits = item.turns.some((turn) => turn.every((side, i) => Math.abs(side - pin.size[i]) < 1));
+		if (!fits) unpinned.push({ item, why: 'it has another size now' });
+		else if (!tried.get(compartment.id)!.takes(box, item.kg)) unpinned.push({ item, why: 'something is there now, or nothing bears it' });
+		else {
+			tried.get(compartment.id)!.put(box, item.kg, item.bears);
+			pins.push({ item, compartment, box });
+		}
+	}
+	const held = new Set(pins.map(({ item }) => item));
+	const { rearAxle, wheelbase } = plan.vehicle.weights ?? {};
+	const middle = rearAxle !== undefined && wheelbase !== undefined ? rearAxle + wheelbase / 2 : undefined;
+	return { task: { compartments, openings, items: items.filter((item) => !held.has(item)), pins, middle }, unpinned };
+}

@@ -1,0 +1,137 @@
+import { interiorOf, pieceIn } from '../derive';
+import { convexOf, boxWithin, type Convex } from '../geometry/convex';
+import { vec3, type Box } from '../geometry/vector';
+import { halfWidth, openingsOf } from '../interior';
+import { solidsOf } from '../modes';
+import { DOOR_SECONDS, intoState, seatAt, type Action, type Arrangement } from '../moves';
+import type { Space } from '../pieces';
+import type { Plan } from '../plan/plan';
+import type { Face } from './getting-at';
+
+/** How one compartment opens in a mode. */
+export interface WayIn {
+	face: Face;
+	/** What is moved first, in order; nothing where it stands open. */
+	actions: Action[];
+	/** A door of the vehicle that is opened as well, to reach in from outside. */
+	door?: string;
+	seconds: number;
+}
+
+/** What keeps a compartment shut in a mode, through every face. */
+export interface NoWayIn {
+	by: string;
+}
+
+/** A hand with something in it comes in from so far outside of a face, mm. */
+const HAND: readonly [number, number] = [25, 250];
+/** So much of a face has to be clear. */
+const CLEAR = 0.4;
+/** A face is looked at in so many stripes each way. */
+const STRIPES = 8;
+/** A door within this of a face opens it, mm. */
+const DOOR_NEAR = 450;
+
+/** The room in front of a face, as wide and high as it. */
+function before({ x, y, z }: Box, face: Face): Box {
+	const off = (at: number, way: 1 | -1): [number, number] => {
+		const ends = HAND.map((far) => at + way * far);
+		return [Math.min(...ends), Math.max(...ends)];
+	};
+	switch (face) {
+		case 'rear':
+			return { x: off(x[0], -1), y, z };
+		case 'front':
+			return { x: off(x[1], 1), y, z };
+		case 'right':
+			return { x, y: off(y[0], -1), z };
+		case 'left':
+			return { x, y: off(y[1], 1), z };
+		case 'top':
+			return { x, y, z: off(z[1], 1) };
+	}
+}
+
+/** Whatever stands in an arrangement, but for people, by name. */
+function solidsIn(plan: Plan, { pieces, seats }: Arrangement): { name: string; shapes: readonly Convex[] }[] {
+	return [
+		...Object.entries(pieces).flatMap(([id, state]) => {
+			const piece = pieceIn(plan, id, state);
+			return solidsOf(piece).map(({ name, solid }) => ({ name: `${name} of ${piece.name}`, shapes: [convexOf(solid.corners)] }));
+		}),
+		...Object.entries(seats).map(([id, setting]) => {
+			const { name, profiles, y } = seatAt(plan.vehicle, id, setting);
+			return { name, shapes: profiles.map((profile) => convexOf(y.flatMap((at) => profile.map((p) => vec3(p.x, at, p.y))))) };
+		})
+	];
+}
+
+/** The door through which somebody outside reaches into a face, if one is there. */
+function doorAt(plan: Plan, { x, y, z }: Box, face: Face): string | undefined {
+	if (face === 'top' || face === 'front') return undefined;
+	const interior = interiorOf(plan.vehicle);
+	const [mx, mz] = [(x[0] + x[1]) / 2, (z[0] + z[1]) / 2];
+	return openingsOf(plan.vehicle, interior).find(({ opening, z: high, across, sweeps }) => {
+		if (opening.place !== face || sweeps.length === 0) return false;
+		if (mz < high[0] - DOOR_NEAR / 3 || mz > high[1]) return false;
+		if (face === 'rear') return x[0] < DOOR_NEAR && y[1] > across[0] && y[0] < across[1];
+		const wall = halfWidth(interior, face, mx, Math.max(0, mz));
+		return mx > across[0] && mx < across[1] && (face === 'left' ? wall - y[1] : y[0] + wall) < DOOR_NEAR;
+	})?.opening.name;
+}
+
+/** How much of a face stays clear, 0 to 1, and what stands before the rest. */
+function clearBefore(plan: Plan, strip: Box, face: Face, now: Arrangement): { share: number; by: string } {
+	const interior = interiorOf(plan.vehicle);
+	const [u, v] =
+		face === 'rear' || face === 'front' ? (['y', 'z'] as const) : face === 'top' ? (['x', 'y'] as const) : (['x', 'z'] as const);
+	const covers: { name: string; box: Box }[] = solidsIn(plan, now).flatMap(({ name, shapes }) =>
+		shapes.flatMap((shape) => boxWithin(shape, strip) ?? []).map((box) => ({ name, box }))
+	);
+	if (face === 'left' || face === 'right') {
+		const mx = (strip.x[0] + strip.x[1]) / 2;
+		const wall = halfWidth(interior, face, mx, Math.max(0, (strip.z[0] + strip.z[1]) / 2));
+		if ((face === 'left' ? strip.y[1] : -strip.y[0]) > wall) covers.push({ name: 'the wall', box: strip });
+	} else if (face === 'rear' && strip.x[0] < 0) covers.push({ name: 'the rear of the vehicle', box: strip });
+	const step = (axis: 'x' | 'y' | 'z', i: number) => strip[axis][0] + ((strip[axis][1] - strip[axis][0]) * (i + 0.5)) / STRIPES;
+	const taken = new Map<string, number>();
+	let clear = 0;
+	for (let i = 0; i < STRIPES; i++)
+		for (let k = 0; k < STRIPES; k++) {
+			const [a, b] = [step(u, i), step(v, k)];
+			const by = covers.find(({ box }) => a > box[u][0] && a < box[u][1] && b > box[v][0] && b < box[v][1]);
+			if (by) taken.set(by.name, (taken.get(by.name) ?? 0) + 1);
+			else clear++;
+		}
+	const [worst] = [...taken].sort((a, b) => b[1] - a[1]);
+	return { share: clear / STRIPES ** 2, by: worst?.[0] ?? '' };
+}
+
+/**
+ * How a compartment opens in a mode: each face through which a hand gets at what is in it, with the moves, the door and the seconds
+ * that it takes; or what keeps it shut.
+ *
+ * @throws RangeError when the plan has no such mode.
+ */
+export function waysInto(plan: Plan, modeId: string, piece: string, space: Space): WayIn[] | NoWayIn {
+	const ways: WayIn[] = [];
+	let by = space.access.length === 0 ? 'it opens nowhere' : '';
+	for (const { face, states } of space.access) {
+		const opened = intoState(plan, modeId, piece, states);
+		if ('by' in opened) {
+			by ||= opened.by || 'nothing that is done opens it';
+			continue;
+		}
+		const { actions, seconds, then } = opened;
+		const door = doorAt(plan, space.box, face);
+		if (door !== undefined) {
+			ways.push({ face, actions, door, seconds: seconds + DOOR_SECONDS });
+			continue;
+		}
+		// A drawer comes out to be reached from above.
+		const clear = face === 'top' && actions.length > 0 ? { share: 1, by: '' } : clearBefore(plan, before(space.box, face), face, then);
+		if (clear.share >= CLEAR) ways.push({ face, actions, seconds });
+		else by ||= `${clear.by} is before it`;
+	}
+	return ways.length > 0 ? ways.sort((a, b) => a.seconds - b.seconds) : { by };
+}
