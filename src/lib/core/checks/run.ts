@@ -4,6 +4,7 @@ import type { Vec3 } from '../geometry/vector';
 import type { Scene } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { CheckContext, Finding, PlanTables, Result, Sensitivity, Status, Table } from './finding';
+import { NO_ANIMALS } from '../scene';
 import { CHECKS } from './registry';
 
 const NO_BRIEF = {} as PlanTables['brief'];

@@ -1,10 +1,10 @@
+import { cuboidOf, overlap } from '../loading';
 import type { Plan } from '../plan/plan';
 import type { Compartment } from './compartments';
 import { wayOut } from './getting-at';
 import { apartBecause, itemsOf, type Item } from './loads';
 import { depthBehind, HEAVY_OVERHEAD } from './stow';
 import type { Place } from './stowage';
-import { cuboidOf, overlap } from '../loading';
 
 /** Something to know about how things lie: wrong, to be thought about, or not known. */
 export interface Remark {
@@ -12,7 +12,7 @@ export interface Remark {
 	text: string;
 	/** Numbers of the things that it is about. */
 	about: number[];
-	/** Gear that it is about; to light it in lists. */
+	/** The gear that it is about. */
 	gear: string[];
 }
 
@@ -22,125 +22,153 @@ const LONG = 25;
 const BEHIND = 120;
 /** And falls on somebody from this height, mm. */
 const FALLS = 500;
+/** So many names are listed, the rest counted. */
+const NAMED = 4;
 
-const listed = (names: readonly string[]): string =>
-	names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+const joined = (words: readonly string[]): string =>
+	words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
-/** What should be known about how everything lies. */
+/** Names without repeats, the first few of them. */
+function listed(all: readonly string[]): string {
+	const names = [...new Set(all)];
+	return joined(names.length > NAMED ? [...names.slice(0, NAMED - 1), `${names.length - NAMED + 1} more`] : names);
+}
+
+/** What the remarks are made from. */
+interface Lying {
+	plan: Plan;
+	places: readonly Place[];
+	compartments: readonly Compartment[];
+	items: ReadonlyMap<string, Item>;
+	name: (place: Place) => string;
+}
+
+const remark = (status: Remark['status'], of: readonly Place[], text: string): Remark => ({
+	status,
+	text,
+	about: of.map(({ no }) => no),
+	gear: [...new Set(of.map(({ gear }) => gear))]
+});
+
+/** Things that share a compartment and must not, one pair for each thing. */
+const wrongNeighbours = ({ places, compartments, items, name }: Lying): Remark[] =>
+	compartments.flatMap(({ id, pieceName }) => {
+		const inside = places.filter((place) => place.compartment === id);
+		return inside.flatMap((a, i) => {
+			const other = inside.slice(i + 1).find((b) => apartBecause(items.get(a.gear)!, items.get(b.gear)!));
+			const why = other && apartBecause(items.get(a.gear)!, items.get(other.gear)!);
+			return other ? [remark('clash', [a, other], `${name(a)} and ${name(other)} lie together in ${pieceName} and must not: ${why}.`)] : [];
+		});
+	});
+
+/** Gas of which nobody has said that it can run out of the vehicle. */
+function gas({ plan, places, items, name }: Lying): Remark[] {
+	const of = places.filter(({ gear }) => items.get(gear)!.traits.has('gas') && !plan.gear[gear].vented);
+	if (of.length === 0) return [];
+	return [
+		remark(
+			'unmeasured',
+			of,
+			`${listed(of.map(name))}: can gas that escapes run out of the vehicle there, low down? It is heavier than air and gathers in whatever is closed; keep it in a box of its own with a hole to the outside, upright and shut while driving, as your local rules for gas ask.`
+		)
+	];
+}
+
+function overhead({ places, name }: Lying): Remark[] {
+	const of = places.filter(({ kg, box }) => kg > HEAVY_OVERHEAD.kg && box.z[1] > HEAVY_OVERHEAD.above);
+	if (of.length === 0) return [];
+	return [
+		remark(
+			'tight',
+			of,
+			`${listed(of.map(name))}: heavier than ${HEAVY_OVERHEAD.kg} kg and above the heads of those who sit. Low down it hurts nobody in a crash.`
+		)
+	];
+}
+
+/** What is used often, or in an emergency, and how it is got at where one lives. */
+function fetching({ plan, places, name }: Lying): Remark[] {
+	return places.flatMap((place): Remark[] => {
+		const { used } = plan.gear[place.gear];
+		if (used !== 'each stop' && used !== 'each day' && used !== 'in an emergency') return [];
+		const lived = Object.entries(place.reached).filter(([mode]) => plan.modes[mode].use !== 'drive');
+		const usedSo = `${name(place)} is used ${used}`;
+		for (const [mode, way] of lived)
+			if ('by' in way) {
+				const status = used === 'in an emergency' ? 'clash' : 'tight';
+				return [remark(status, [place], `${usedSo} and cannot be got at in ${plan.modes[mode].name}: ${way.by}.`)];
+			}
+		const [slowest] = lived.flatMap(([mode, way]) => ('by' in way ? [] : [{ mode, way }])).sort((a, b) => b.way.seconds - a.way.seconds);
+		if (!slowest) return [];
+		const { mode, way } = slowest;
+		const behind = way.first.map((no) => places[no - 1]);
+		if (used !== 'in an emergency' && behind.length > 0)
+			return [
+				remark(
+					'tight',
+					[place, ...behind],
+					`${usedSo} and ${listed(behind.map(name))} ${behind.length === 1 ? 'has' : 'have'} to come out first.`
+				)
+			];
+		if (way.seconds <= LONG) return [];
+		const opens = joined(way.actions.map((action) => action.name.toLowerCase()));
+		return [
+			remark(
+				'tight',
+				[place],
+				`${usedSo} and takes ${Math.round(way.seconds)} s to get at in ${plan.modes[mode].name}${opens ? `: ${opens}` : ''}.`
+			)
+		];
+	});
+}
+
+/** What may come out by itself when a front high up is opened on a slope. */
+const fallsOut = ({ plan, places, compartments, name }: Lying): Remark[] =>
+	compartments.flatMap(({ id, space, hold: { room }, pieceName }) => {
+		const front = space.access.find(({ face }) => face !== 'top');
+		if (!front || space.box.z[0] < FALLS) return [];
+		const inside = places.filter((place) => place.compartment === id);
+		const loose = inside.filter((place) => {
+			const box = cuboidOf(place.box);
+			const way = wayOut(box, room, front.face);
+			const stopped = inside.some((other) => other !== place && overlap(cuboidOf(other.box), way));
+			return depthBehind(box, room, front.face) < BEHIND && !stopped && !plan.gear[place.gear].held;
+		});
+		if (loose.length === 0) return [];
+		return [
+			remark(
+				'tight',
+				loose,
+				`${listed(loose.map(name))} may come out of ${pieceName} when it is opened on a slope: a lip or a net holds what is in it.`
+			)
+		];
+	});
+
+function unsaid(plan: Plan): Remark[] {
+	const of = Object.entries(plan.gear).filter(([, { used, into }]) => used === undefined && into === undefined);
+	if (of.length === 0) return [];
+	const text = `Nobody has said how often ${listed(of.map(([, { name }]) => name))} ${of.length === 1 ? 'is' : 'are'} used: once a trip is taken.`;
+	return [{ status: 'unmeasured', text, about: [], gear: of.map(([id]) => id) }];
+}
+
+/** What should be known about how everything lies, what is wrong first. */
 export function remarksOn(
 	plan: Plan,
 	places: readonly Place[],
 	compartments: readonly Compartment[],
 	unpinned: readonly { item: Item; why: string }[]
 ): Remark[] {
-	const found: Remark[] = [];
-	const name = (gear: string) => plan.gear[gear].name;
-	const add = (status: Remark['status'], of: readonly Place[], text: string) =>
-		found.push({ status, text, about: of.map(({ no }) => no), gear: [...new Set(of.map(({ gear }) => gear))] });
-
-	for (const { item, why } of unpinned)
-		found.push({
-			status: 'clash',
-			text: `${name(item.gear)} cannot stay where it was put: ${why}. It was stowed anew.`,
-			about: [],
-			gear: [item.gear]
-		});
-
-	const items = new Map(itemsOf(plan).map((item) => [item.gear, item]));
-	for (const { id, pieceName } of compartments) {
-		const inside = places.filter((place) => place.compartment === id);
-		inside.forEach((a, i) => {
-			const other = inside.slice(i + 1).find((b) => apartBecause(items.get(a.gear)!, items.get(b.gear)!));
-			if (other)
-				add(
-					'clash',
-					[a, other],
-					`${name(a.gear)} and ${name(other.gear)} lie together in ${pieceName} and must not: ${apartBecause(items.get(a.gear)!, items.get(other.gear)!)}.`
-				);
-		});
-	}
-
-	const gas = places.filter(({ gear }) => items.get(gear)!.traits.has('gas') && !plan.gear[gear].vented);
-	if (gas.length > 0)
-		add(
-			'unmeasured',
-			gas,
-			`${listed(gas.map(({ gear }) => name(gear)))}: can gas that escapes run out of the vehicle there, low down? It is heavier than air and gathers in whatever is closed; keep it in a box of its own with a hole to the outside, upright and shut while driving, as your local rules for gas ask.`
-		);
-
-	const overhead = places.filter(({ kg, box }) => kg > HEAVY_OVERHEAD.kg && box.z[1] > HEAVY_OVERHEAD.above);
-	if (overhead.length > 0)
-		add(
-			'tight',
-			overhead,
-			`${listed([...new Set(overhead.map(({ gear }) => name(gear)))])}: heavier than ${HEAVY_OVERHEAD.kg} kg and above the heads of those who sit. Low down it hurts nobody in a crash.`
-		);
-
-	for (const place of places) {
-		const { used } = plan.gear[place.gear];
-		if (used !== 'each stop' && used !== 'each day' && used !== 'in an emergency') continue;
-		const shut = Object.entries(place.reached).filter(([mode, way]) => 'by' in way && plan.modes[mode].use !== 'drive');
-		if (shut.length > 0) {
-			const [[mode, way]] = shut;
-			add(
-				used === 'in an emergency' ? 'clash' : 'tight',
-				[place],
-				`${name(place.gear)} is used ${used} and cannot be got at in ${plan.modes[mode].name}: ${'by' in way ? way.by : ''}.`
-			);
-			continue;
-		}
-		const slow = Object.entries(place.reached)
-			.flatMap(([mode, way]) => ('by' in way || plan.modes[mode].use === 'drive' ? [] : [{ mode, way }]))
-			.sort((a, b) => b.way.seconds - a.way.seconds)[0];
-		if (!slow) continue;
-		const { way, mode } = slow;
-		const behind = way.first.map((no) => name(places[no - 1].gear));
-		if (used !== 'in an emergency' && behind.length > 0)
-			add(
-				'tight',
-				[place, ...way.first.map((no) => places[no - 1])],
-				`${name(place.gear)} is used ${used} and ${listed(behind)} ${behind.length === 1 ? 'has' : 'have'} to come out first.`
-			);
-		else if (way.seconds > LONG) {
-			const opens = way.actions.map((action) => action.name.toLowerCase());
-			add(
-				'tight',
-				[place],
-				`${name(place.gear)} is used ${used} and takes ${Math.round(way.seconds)} s to get at in ${plan.modes[mode].name}${opens.length > 0 ? `: ${listed(opens)}` : ''}.`
-			);
-		}
-	}
-
-	for (const compartment of compartments) {
-		const { id, space, hold, pieceName } = compartment;
-		const front = space.access.find(({ face }) => face !== 'top');
-		// What always stands open is a matter of what holds things while driving.
-		if (!front || space.box.z[0] < FALLS) continue;
-		const inside = places.filter((place) => place.compartment === id);
-		const loose = inside.filter((place) => {
-			const box = cuboidOf(place.box);
-			const way = wayOut(box, hold.room, front.face);
-			return (
-				depthBehind(box, hold.room, front.face) < BEHIND &&
-				!inside.some((other) => other !== place && overlap(cuboidOf(other.box), way)) &&
-				!plan.gear[place.gear].held
-			);
-		});
-		if (loose.length > 0)
-			add(
-				'tight',
-				loose,
-				`${listed([...new Set(loose.map(({ gear }) => name(gear)))])} may come out of ${pieceName} by themselves when it is opened on a slope: a lip or a net keeps them in.`
-			);
-	}
-
-	const unsaid = Object.values(plan.gear).filter(({ used, into }) => used === undefined && into === undefined);
-	if (unsaid.length > 0)
-		found.push({
-			status: 'unmeasured',
-			text: `Nobody has said how often ${listed(unsaid.slice(0, 4).map((one) => one.name))}${unsaid.length > 4 ? ` and ${unsaid.length - 4} more` : ''} ${unsaid.length === 1 ? 'is' : 'are'} used: once a trip is taken.`,
-			about: [],
-			gear: []
-		});
-	return found;
+	const lying: Lying = {
+		plan,
+		places,
+		compartments,
+		items: new Map(itemsOf(plan).map((item) => [item.gear, item])),
+		name: ({ gear }) => plan.gear[gear].name
+	};
+	const moved = unpinned.map(({ item: { gear }, why }): Remark => {
+		const text = `${plan.gear[gear].name} cannot stay where it was put: ${why}. It was stowed anew.`;
+		return { status: 'clash', text, about: [], gear: [gear] };
+	});
+	const found = [...moved, ...[wrongNeighbours, gas, overhead, fetching, fallsOut].flatMap((told) => told(lying)), ...unsaid(plan)];
+	return (['clash', 'tight', 'unmeasured'] as const).flatMap((status) => found.filter((one) => one.status === status));
 }

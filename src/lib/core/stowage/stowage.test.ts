@@ -49,7 +49,7 @@ describe('whatever is stowed', () => {
 				})
 			);
 			const full = { ...plan, gear };
-			const found = stowed(full, 25);
+			const found = stowed(full, 8);
 			const scene = sceneOf(full, travelMode(full)!);
 			const bodies = bodiesIn(full.vehicle, full.crew, full.animals ?? {}, scene).filter(
 				({ of }) => of.kind === 'part' || of.kind === 'seat' || of.kind === 'fixture' || of.kind === 'thing'
