@@ -18,6 +18,7 @@ import { large } from './large';
 import { lengths } from './lengths';
 import { loading } from './loading';
 import { search } from './search';
+import { stowage } from './stowage';
 import { structure } from './structure';
 import { demo, FRAME, say, time } from './measure';
 
@@ -92,6 +93,7 @@ async function run() {
 	structure();
 	await lengths();
 	loading();
+	stowage();
 	conversions();
 	await building();
 	search();

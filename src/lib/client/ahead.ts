@@ -7,12 +7,14 @@ import makeFitWorker from './make-fit.worker.ts?worker&url';
 import scanWorker from './scan.worker.ts?worker&url';
 import solidWorker from './solid.worker.ts?worker&url';
 import startWorker from './start.worker.ts?worker&url';
+import stowWorker from './stow.worker.ts?worker&url';
 import strengthWorker from './strength.worker.ts?worker&url';
 
 /** Everything that a stage asks for only when it is used. */
 const LATER = [
 	deriveWorker,
 	strengthWorker,
+	stowWorker,
 	solidWorker,
 	manifoldWasm,
 	highsWasm,

@@ -40,9 +40,7 @@
 	const unfolded = new SvelteSet<string>();
 	/** Whoever or whatever the list is about, and in which mode; everything where that is gone from the plan. */
 	let [chosen, chosenMode] = $state(['', '']);
-	const subjects = $derived(
-		[...new Set(shown.flatMap((finding) => finding.subjects))].filter((subject) => Object.hasOwn(names, subject))
-	);
+	const subjects = $derived([...new Set(shown.flatMap((finding) => finding.subjects))].filter((subject) => Object.hasOwn(names, subject)));
 	const about = $derived(subjects.includes(chosen) ? chosen : '');
 	const within = $derived(Object.hasOwn(plan.modes, chosenMode) ? chosenMode : '');
 	const listed = $derived(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { saveFile } from '../client/save-file';
 	import { onMount } from 'svelte';
 	import { resolve } from '$app/paths';
 	import { createPlan, draftsOfThisBrowser, dropDraft, isStored, type PlanDraft } from '../client/session.svelte';
@@ -31,13 +32,7 @@
 		await dropDraft(draft);
 		await look();
 	}
-	function download({ value, name }: PlanDraft) {
-		const link = document.createElement('a');
-		link.href = URL.createObjectURL(new Blob([writePlanFile(value)], { type: 'application/json' }));
-		link.download = `${name}.nook.json`;
-		link.click();
-		URL.revokeObjectURL(link.href);
-	}
+	const download = ({ value, name }: PlanDraft) => saveFile(`${name}.nook.json`, writePlanFile(value), 'application/json');
 </script>
 
 {#if kept.length > 0}

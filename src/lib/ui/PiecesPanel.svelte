@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { saveFile } from '../client/save-file';
 	import { KIND_GROUPS, KINDS, kindOf, type KindName } from '../core/pieces';
 	import { addPiece, applyEdits, readPieceFile, removePiece, valueAtPath, writePieceFile, type Edit } from '../core/plan';
 	import { withUnits } from '../core/units';
@@ -40,13 +41,8 @@
 		if (session.edit(`add ${read.piece.name}`, made.edits)) workbench.gaze.selected = made.id;
 		adding = false;
 	}
-	function keep(name: string, text: string) {
-		const link = document.createElement('a');
-		link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-		link.download = `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || 'piece'}.piece.json`;
-		link.click();
-		setTimeout(() => URL.revokeObjectURL(link.href), 1000);
-	}
+	const keep = (name: string, text: string) =>
+		saveFile(`${name.toLowerCase().replace(/[^a-z0-9]+/g, '-') || 'piece'}.piece.json`, text, 'application/json');
 
 	/** The kind for which a place is being looked for. */
 	let placing: KindName | undefined = $state();

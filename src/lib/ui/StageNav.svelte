@@ -51,6 +51,7 @@
 		{ id: 'compare', name: 'Compare', note: variants > 0 ? `${variants + 1}` : '' },
 		{ id: 'conversion', name: 'Conversion', note: '' },
 		{ id: 'strength', name: 'Strength', note: '' },
+		{ id: 'storage', name: 'Storage', note: '' },
 		{ id: 'cutting', name: 'Cutting', note: '' },
 		{ id: 'build', name: 'Build', note: doneSteps > 0 ? `${doneSteps}` : '' },
 		{ id: 'log', name: 'Log', note: plan.log.length > 0 ? `${plan.log.length}` : '' }

@@ -1,3 +1,5 @@
 export { compartmentsOf, type Compartment } from './compartments';
 export { stowingOf, travelMode, type Place, type Reached, type Shelf, type Stowing } from './stowage';
 export type { Remark } from './remarks';
+export { freeAll, freeOne, keepAll, putAt } from './pinning';
+export { gearCsv, readGearTable, type ReadTable } from './gear-table';

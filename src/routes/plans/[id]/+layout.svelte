@@ -55,6 +55,7 @@
 				'compare',
 				'conversion',
 				'strength',
+				'storage',
 				'cutting',
 				'build',
 				'log'

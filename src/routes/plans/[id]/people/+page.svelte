@@ -6,6 +6,7 @@
 		addPerson,
 		removeAnimal,
 		removeGear,
+		sendGear,
 		removePerson,
 		USUAL_WANTS,
 		WANTS,
@@ -215,7 +216,11 @@
 				</label>
 				<label class="under">
 					<span class="quiet">Goes under</span>
-					<select class="field" value={gear.under ?? ''} onchange={(event) => setGear(id, 'under', event.currentTarget.value || undefined)}>
+					<select
+						class="field"
+						value={gear.under ?? ''}
+						onchange={(event) => session.edit(`${gear.name}: where it goes`, sendGear(id, event.currentTarget.value || undefined))}
+					>
 						<option value="">nothing in particular</option>
 						{#each Object.entries(plan.pieces) as [pieceId, piece] (pieceId)}<option value={pieceId}>{piece.name}</option>{/each}
 					</select>

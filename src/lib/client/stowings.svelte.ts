@@ -1,0 +1,46 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type { Plan } from '../core/plan';
+import StowWorkerThread from './stow.worker.ts?worker';
+import type { StowWorker, Stowed } from './stow.worker';
+
+/** How long a plan must rest before it is stowed anew, ms. */
+const REST = 200;
+
+/** Where everything lies, from a worker of its own: what was last known stays until the next is. */
+export class Stowings {
+	known: Stowed | undefined = $state.raw();
+	/** Whether what is known is of the present plan. */
+	current = $state(false);
+	failure: string | undefined = $state();
+	private readonly worker = new StowWorkerThread();
+	private readonly remote: Remote<StowWorker> = wrap<StowWorker>(this.worker);
+	private rest: ReturnType<typeof setTimeout> | undefined;
+	private asked: Plan | undefined;
+
+	/** Stows a plan once it has rested. */
+	ask(plan: Plan): void {
+		if (plan === this.asked) return;
+		this.asked = plan;
+		this.current = false;
+		clearTimeout(this.rest);
+		this.rest = setTimeout(() => void this.work(plan), this.known ? REST : 0);
+	}
+
+	private async work(plan: Plan): Promise<void> {
+		try {
+			await this.remote.stow(
+				plan,
+				proxy((sofar: Stowed) => {
+					if (plan === this.asked) [this.known, this.current, this.failure] = [sofar, true, undefined];
+				})
+			);
+		} catch (error) {
+			if (plan === this.asked) this.failure = (error as Error).message;
+		}
+	}
+
+	stop(): void {
+		clearTimeout(this.rest);
+		this.worker.terminate();
+	}
+}
