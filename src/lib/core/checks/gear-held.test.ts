@@ -40,6 +40,33 @@ describe('gear is held while driving', () => {
 	});
 });
 
+describe('gear stays where somebody put it', () => {
+	const put = (x: number, more = {}) =>
+		set('gear.crate', { ...crate, under: 'bed', pinned: [{ space: 'lane-left', x, y: 100, z: 0, size: [400, 300, 250] }], ...more })(
+			loaded('fixed-platform', { height: 400, fullWidth: true })
+		);
+	const said = (plan: Plan): Finding => findingsOf(plan).find(({ rule }) => rule === 'gear-put')!;
+	it('where it fits it is clear, in every mode', () =>
+		expect(said(put(500))).toMatchObject({ status: 'clear', subjects: ['bed', 'crate'] }));
+	it('beyond its compartment, where something stands, or in another size it is a clash', () => {
+		expect(said(put(5000))).toMatchObject({ status: 'clash', margin: -1 });
+		expect(said(put(500, { height: 260 })).why).toContain('another size');
+		const post = { name: 'Post', kind: 'pillar' as const, ...block([700, 760], [-700, 700], [0, 300]) };
+		expect(said(set('vehicle.fixtures.post', post)(put(500))).why).toContain('something is there now');
+	});
+	it('two in one place are told of the one that came later', () => {
+		const both = set('gear.tub', {
+			...crate,
+			name: 'Tub',
+			under: 'bed',
+			pinned: [{ space: 'lane-left', x: 600, y: 100, z: 0, size: [400, 300, 250] }]
+		})(put(500));
+		expect(findingsOf(both).filter(({ rule, status }) => rule === 'gear-put' && status === 'clash')).toHaveLength(1);
+	});
+	it('nobody is asked about what nobody put anywhere', () =>
+		expect(said(loaded('fixed-platform', { height: 400, fullWidth: true }))).toBeUndefined());
+});
+
 describe('fixes that set something otherwise', () => {
 	const labels = (plan: Plan, rule: string) => {
 		const found = findingsOf(plan).find((one) => one.rule === rule && one.status === 'clash')!;

@@ -2,6 +2,7 @@ import { boxWithin } from '../geometry/convex';
 import { middleOf, type Box } from '../geometry/vector';
 import { leastHalfWidth, rearFaceAt, sign, type Interior } from '../interior';
 import type { PlacedPiece } from '../modes';
+import { boxOf } from '../loading';
 import { lengthMark } from '../units';
 import { BODY_TABLES, bodiesNear, type BodyTable } from './bodies';
 import { check, type CheckContext, type Result } from './finding';
@@ -66,7 +67,7 @@ export const gearHeld = check({
 		const { plan, scene } = context;
 		if (scene.mode.use !== 'drive') return [];
 		return scene.pieces.flatMap((piece): Result[] => {
-			const packed = stowedIn(context, piece)?.packing.packed ?? [];
+			const packed = (stowedIn(context, piece)?.stowed ?? []).map(({ item, box }) => ({ gear: item.gear, box: boxOf(box) }));
 			const rooms = piece.assembly.spaces.map(({ box }) => box);
 			// The room that something stands in, as the piece gives it: what walls and arches take of it stops things as well.
 			const roomOf = ({ box }: { box: Box }) => rooms.find((room) => middleIn(room, box));

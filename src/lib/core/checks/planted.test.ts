@@ -22,6 +22,7 @@ const ELSEWHERE: Record<string, string> = {
 	'measured-inside': 'settings.test.ts',
 	'plan-known': 'settings.test.ts',
 	'gear-held': 'gear-held.test.ts',
+	'gear-put': 'gear-held.test.ts',
 	worktop: 'worktop.test.ts',
 	'ways-out': 'getting-out.test.ts',
 	'to-the-wheel': 'getting-out.test.ts',

@@ -45,7 +45,7 @@ import { restsOn } from './rests';
 import { doorsShut, drivingSetting, pieceStates, seatSetting } from './settings';
 import { stands, thingStands, upright } from './stands';
 import { fromStock } from './stock';
-import { gearPlaced, gearTogether, gearUnder } from './stowing';
+import { gearPlaced, gearPut, gearTogether, gearUnder } from './stowing';
 import { toTheWheel } from './to-the-wheel';
 import { waysOut } from './ways-out';
 import { worktop } from './worktop';
@@ -129,6 +129,7 @@ export const CHECKS: readonly Check[] = [
 	newHoles,
 	gearUnder,
 	gearTogether,
+	gearPut,
 	gearPlaced,
 	gearHeld
 ];

@@ -1,11 +1,12 @@
-import { boxWithin } from '../geometry/convex';
-import { boxSeparation, middleOf, vec3, type Box } from '../geometry/vector';
+import { boxRound, middleOf, vec3 } from '../geometry/vector';
 import type { Interior } from '../interior';
 import { remember } from '../memory';
 import type { PlacedPiece, Scene } from '../modes';
+import { pinnedBoxes } from '../plan/gear';
 import type { Gear, Plan } from '../plan/plan';
 import type { Body } from '../scene';
-import { clearBoxes, leftOut, packBest, stow } from '../storage';
+import { clearBoxes, stow } from '../storage';
+import { compartmentsIn, emptyCompartments, itemsOf, othersIn, stowedSoon, taskOf, type Compartment } from '../stowage';
 import { lengthMark } from '../units';
 import { BODY_TABLES, bodiesOf, type BodyTable } from './bodies';
 import { check, type CheckContext, type Result } from './finding';
@@ -57,8 +58,7 @@ function byItself({ scene }: CheckContext, piece: PlacedPiece, id: string, gear:
 		};
 	const ways = waysOf(scene.interior, piece.assembly);
 	const found = stow(ways, gear);
-	const layered = found.margin < 0 ? packBest(ways, [[id, gear]]) : undefined;
-	const stacked = layered && leftOut(layered) === 0;
+	const stacked = found.margin < 0 && goesIn(scene.interior, piece, { ...gear, under: piece.id });
 	const { x, y, z } = found.box;
 	const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
 	return {
@@ -88,34 +88,35 @@ export const gearUnder = check({
 		})
 });
 
-/** What stands or lies in the rooms of a piece and does not belong to it: other pieces with their compartments, things, bars, seats. */
-function inTheRoomsOf(scene: Scene, bodies: readonly Body[], { id, assembly: { spaces } }: PlacedPiece): { owner: string; box: Box }[] {
-	const others = bodies
-		.filter(({ of }) => of.kind !== 'person' && of.kind !== 'animal' && of.kind !== 'pad' && of.owner !== id)
-		.flatMap(({ of: { owner }, shapes }) =>
-			shapes.flatMap((shape) => spaces.flatMap((space) => boxWithin(shape, space.box) ?? []).map((box) => ({ owner, box })))
-		);
-	// Nothing is put into the drawers of what stands there: its compartments are as full as its boards.
-	const within = (a: Box, b: Box) => (['x', 'y', 'z'] as const).every((axis) => a[axis][0] >= b[axis][0] && a[axis][1] <= b[axis][1]);
-	const compartments = scene.pieces
-		.filter((piece) => piece.id !== id)
-		.flatMap((piece) => piece.assembly.spaces.map(({ box }) => ({ owner: piece.id, box })))
-		.filter(({ box }) => spaces.some((space) => within(box, space.box)));
-	return [...others, ...compartments].filter(({ box }) => spaces.some((space) => boxSeparation(space.box, box) < -1));
-}
+/** Ways to stow everything are looked for no longer than so many rounds: findings follow whoever drags something. */
+const ROUNDS = 25;
+
+/** Compartments as they are got at when whatever closes them is open. */
+const facesOf = (compartments: readonly Compartment[]) =>
+	new Map(compartments.map(({ id, space }) => [id, space.access.map(({ face }) => ({ face, seconds: 0 }))]));
+
+/** Whether all of some gear goes into a piece in which nothing else is. Remembered. */
+const goesIn = remember((interior: Interior, piece: PlacedPiece, gear: Gear): boolean => {
+	const compartments = emptyCompartments(interior, piece);
+	const table = { gear: { ...gear, under: piece.id } };
+	const { task } = taskOf(table, itemsOf({ gear: table }), compartments, facesOf(compartments));
+	return stowedSoon(task, ROUNDS).left.length === 0;
+});
 
 const stowed = remember((gear: Plan['gear'], scene: Scene, bodies: readonly Body[], piece: PlacedPiece) => {
 	// What does not go in by itself is told by itself; what lies somewhere of its own in this mode is not there.
-	const ways = waysOf(scene.interior, piece.assembly);
 	const there = (gearBy(gear).get(piece.id) ?? []).filter(
-		(one) => !Object.hasOwn(scene.mode.lies ?? {}, one[0]) && leftOut(packBest(ways, [one])) === 0
+		([id, one]) => !Object.hasOwn(scene.mode.lies ?? {}, id) && goesIn(scene.interior, piece, one)
 	);
-	const besides = inTheRoomsOf(scene, bodies, piece);
-	const taken = besides.map(({ box }) => box);
-	return there.length === 0 ? undefined : { there, besides, packing: packBest(ways, there, taken) };
+	if (there.length === 0) return undefined;
+	const ids = new Set(there.map(([id]) => id));
+	const compartments = compartmentsIn(scene, bodies, piece);
+	const items = itemsOf({ gear }).filter((item) => ids.has(item.gear));
+	const { task, unpinned } = taskOf(gear, items, compartments, facesOf(compartments));
+	return { there, besides: othersIn(scene, bodies, piece), unpinned, ...stowedSoon(task, ROUNDS) };
 });
 
-/** What goes to one piece in the mode that is asked about, what else takes its rooms, and how it all goes in; remembered, since two rules ask. */
+/** What goes to one piece in the mode that is asked about, what else takes its rooms, and how it all goes in; remembered, since three rules ask. */
 export const stowedIn = (context: CheckContext<BodyTable | 'gear'>, piece: PlacedPiece) =>
 	piece.assembly.spaces.length === 0 || !gearBy(context.plan.gear).has(piece.id)
 		? undefined
@@ -130,20 +131,22 @@ export const gearTogether = check({
 		return scene.pieces.flatMap((piece): Result[] => {
 			const found = stowedIn(context, piece);
 			if (!found || found.there.length + found.besides.length < 2) return [];
-			const { there, besides, packing } = found;
-			const out = leftOut(packing);
-			const left = Object.entries(packing.left).map(([id, n]) => several({ ...plan.gear[id], count: n }));
+			const { there, besides } = found;
+			const out = found.left.length;
+			const left = [...new Set(found.left.map(({ gear }) => gear))].map((id) =>
+				several({ ...plan.gear[id], count: found.left.filter(({ gear }) => gear === id).length })
+			);
 			return [
 				{
 					rule: 'gear-together' as const,
 					key: piece.id,
 					title: `Everything that goes ${words(piece)} ${piece.name}`,
-					subjects: [...new Set([piece.id, ...there.map(([id]) => id), ...besides.map(({ owner }) => owner)])],
+					subjects: [...new Set([piece.id, ...there.map(([id]) => id), ...besides])],
 					margin: -out,
 					comfort: 0,
 					unit: 'count',
 					limit: there.reduce((sum, [, { count }]) => sum + count, 0),
-					actual: packing.packed.length,
+					actual: found.stowed.length,
 					why:
 						out === 0
 							? `All of it goes in together, side by side and on top of one another.`
@@ -151,6 +154,40 @@ export const gearTogether = check({
 					at: middleOf(piece.assembly.spaces[0].box)
 				}
 			];
+		});
+	}
+});
+
+/** Things that somebody put into a compartment are there still: nothing else is where they are, and something bears them. */
+export const gearPut = check({
+	rule: 'gear-put',
+	reads: [...BODY_TABLES, 'gear'],
+	run: (context) => {
+		return context.scene.pieces.flatMap((piece): Result[] => {
+			const found = stowedIn(context, piece);
+			if (!found) return [];
+			return found.there
+				.filter(([, { pinned }]) => pinned)
+				.map(([id, gear]): Result => {
+					const gone = found.unpinned.filter(({ item }) => item.gear === id);
+					const boxes = pinnedBoxes(gear, piece.assembly.spaces);
+					return {
+						rule: 'gear-put' as const,
+						key: `${piece.id}+${id}`,
+						title: `${several(gear)} ${words(piece)} ${piece.name}: where somebody put it`,
+						subjects: [piece.id, id],
+						margin: -gone.length,
+						comfort: 0,
+						unit: 'count',
+						limit: gear.pinned!.length,
+						actual: gear.pinned!.length - gone.length,
+						why:
+							gone.length > 0
+								? `It cannot stay there: ${gone[0].why}. Storage stows it anew.`
+								: 'Nothing else is there, and something bears it.',
+						at: middleOf(boxes.length > 0 ? boxRound(boxes.map((box) => ({ box }))) : piece.assembly.spaces[0].box)
+					};
+				});
 		});
 	}
 });

@@ -71,6 +71,7 @@ export const TOPIC_OF_RULE = {
 	'gear-placed': 'Getting things',
 	'gear-under': 'Getting things',
 	'gear-together': 'Getting things',
+	'gear-put': 'Getting things',
 	'thing-room': 'Getting things',
 	'thing-stands': 'Getting things',
 	'fit-things': 'Getting things',

@@ -1,6 +1,7 @@
 import type { PlacedPiece } from '../modes';
 import { padMass, partMass } from '../pieces';
 import type { Gear, Stock } from '../plan';
+import { outermost } from '../plan/gear';
 
 /** Whether a piece travels as it stands: what is out, gives way altogether or is the floor itself needs no holding. */
 export const mustBeHeld = ({ parts }: PlacedPiece): boolean =>
@@ -10,7 +11,10 @@ export const mustBeHeld = ({ parts }: PlacedPiece): boolean =>
 export function travellingMass({ id, assembly, parts, pads }: PlacedPiece, stock: Stock, gear: Readonly<Record<string, Gear>>): number {
 	const own = parts.reduce((sum, { part }) => sum + partMass(part, stock), 0) + pads.reduce((sum, { pad }) => sum + padMass(pad), 0);
 	const planned = assembly.drawers.reduce((sum, { content }) => sum + content, 0);
-	const stowed = Object.values(gear).reduce((sum, { under, weight, count }) => sum + (under === id ? weight * count : 0), 0);
+	const stowed = Object.entries(gear).reduce(
+		(sum, [one, { weight, count }]) => sum + (gear[outermost(gear, one)].under === id ? weight * count : 0),
+		0
+	);
 	// Gear goes into the drawers where a piece has some: the heavier of the two counts.
 	return own + (assembly.drawers.length > 0 ? Math.max(planned, stowed) : stowed);
 }

@@ -77,8 +77,7 @@ export function removePiece(plan: Plan, id: string): Edit[] {
 		for (const [person, at] of Object.entries(people))
 			if (at.piece === id) edits.push({ path: ['modes', mode, 'people', person], value: { posture: at.posture } });
 	}
-	for (const [gear, item] of Object.entries(plan.gear))
-		if (item.under === id) edits.push(...sendGear(gear, undefined));
+	for (const [gear, item] of Object.entries(plan.gear)) if (item.under === id) edits.push(...sendGear(gear, undefined));
 	edits.push(...looseEnds(plan, (held) => 'neighbour' in held && held.neighbour === id));
 	return [...edits, ...forgetAsides(plan, id), ...forgetSteps(plan, id), { path: ['pieces', id], value: undefined }];
 }

@@ -75,7 +75,11 @@ export const gearSchema = z.strictObject({
 	vented: z.boolean().optional().describe('true when gas that escapes from it can run out of the vehicle where it stands'),
 	apart: z.array(idSchema).max(100).optional().describe('gear that it must not share a compartment with'),
 	into: idSchema.optional().describe('the gear that it is packed into; it takes no room of its own then'),
-	pinned: z.array(pinnedSchema).max(100).optional().describe('where in the piece that they go to the first of them stand, as somebody put them')
+	pinned: z
+		.array(pinnedSchema)
+		.max(100)
+		.optional()
+		.describe('where in the piece that they go to the first of them stand, as somebody put them')
 });
 export type Gear = z.infer<typeof gearSchema>;
 

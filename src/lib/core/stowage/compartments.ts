@@ -1,7 +1,7 @@
 import { boxWithin } from '../geometry/convex';
 import { bounds } from '../geometry/polygon';
 import { boxSeparation, type Box } from '../geometry/vector';
-import { archNotch, furthestRear, leastCeiling, leastHalfWidth, type Interior } from '../interior';
+import { archNotch, furthestRear, leastCeiling, leastHalfWidth, SIDES, type ArchSolid, type Interior, type Side } from '../interior';
 import { cuboidOf, Hold, type Cuboid } from '../loading';
 import { remember } from '../memory';
 import type { PlacedPiece, Scene } from '../modes';
@@ -19,8 +19,6 @@ export interface Compartment {
 	hold: Hold;
 	/** What is in the way of something that comes out through a face: the rear door is open when it comes out there. */
 	before: (face: Space['access'][number]['face']) => readonly Cuboid[];
-	/** Room that is free, litres. */
-	litres: number;
 }
 
 /** Walls, arches and ceilings are taken as steps of this size along, across and up, on the safe side, mm. */
@@ -49,32 +47,48 @@ function runs<T extends { over: [number, number]; value: number }>(row: readonly
 	return joined;
 }
 
-/** What the walls, the ceiling and the arches take of a box, as blocks that hold a little more than they do. */
-function shellIn(interior: Interior, { x, y, z }: Box): Box[] {
-	const blocks: Box[] = [];
-	for (const layer of stepsOver(z)) {
-		for (const side of ['left', 'right'] as const) {
-			const row = stepsOver(x).map((over) => ({ over, value: leastHalfWidth(interior, side, over, layer) }));
-			for (const { over, value } of runs(row)) {
-				if (side === 'left' && value < y[1]) blocks.push({ x: over, y: [Math.max(y[0], value), y[1]], z: layer });
-				if (side === 'right' && -value > y[0]) blocks.push({ x: over, y: [y[0], Math.min(y[1], -value)], z: layer });
-			}
-		}
-		for (const arch of interior.arches) {
-			const foot = archNotch(arch, Math.max(0, layer[0]), 0);
-			if (!foot) continue;
-			const { x: ax, y: ay } = bounds(foot);
-			blocks.push({ x: ax, y: ay, z: [layer[0], Math.min(layer[1], arch.height)] });
-		}
-	}
-	for (const over of stepsOver(x)) {
-		const row = stepsOver(y).map((across) => ({ over: across, value: leastCeiling(interior, over, across) }));
-		for (const { over: across, value } of runs(row))
-			if (value < z[1]) blocks.push({ x: over, y: across, z: [Math.max(z[0], value), z[1]] });
-	}
-	for (const { box, kind } of interior.fixtures) if (kind !== 'pit') blocks.push(box);
-	return blocks;
+/** What one wall takes of a box. */
+function wallIn(interior: Interior, side: Side, { x, y, z }: Box): Box[] {
+	const reach = side === 'left' ? y[1] : -y[0];
+	// Most compartments keep clear of the wall altogether.
+	if (leastHalfWidth(interior, side, x, z) >= reach) return [];
+	return stepsOver(z).flatMap((layer) => {
+		const row = stepsOver(x).map((over) => ({ over, value: leastHalfWidth(interior, side, over, layer) }));
+		return runs(row)
+			.filter(({ value }) => value < reach)
+			.map(({ over, value }): Box => ({
+				x: over,
+				y: side === 'left' ? [Math.max(y[0], value), y[1]] : [y[0], Math.min(y[1], -value)],
+				z: layer
+			}));
+	});
 }
+
+/** What the ceiling takes of a box. */
+function ceilingIn(interior: Interior, { x, y, z }: Box): Box[] {
+	if (leastCeiling(interior, x, y) >= z[1]) return [];
+	return stepsOver(x).flatMap((over) => {
+		const row = stepsOver(y).map((across) => ({ over: across, value: leastCeiling(interior, over, across) }));
+		return runs(row)
+			.filter(({ value }) => value < z[1])
+			.map(({ over: across, value }): Box => ({ x: over, y: across, z: [Math.max(z[0], value), z[1]] }));
+	});
+}
+
+/** What an arch takes of a box. */
+const archIn = (arch: ArchSolid, { z }: Box): Box[] =>
+	stepsOver(z).flatMap((layer) => {
+		const foot = archNotch(arch, Math.max(0, layer[0]), 0);
+		return foot ? [{ ...bounds(foot), z: [layer[0], Math.min(layer[1], arch.height)] as [number, number] }] : [];
+	});
+
+/** What the walls, the ceiling, the arches and whatever stands in the vehicle take of a box, as blocks that hold a little more than they do. */
+const shellIn = (interior: Interior, box: Box): Box[] => [
+	...SIDES.flatMap((side) => wallIn(interior, side, box)),
+	...ceilingIn(interior, box),
+	...interior.arches.flatMap((arch) => archIn(arch, box)),
+	...interior.fixtures.filter(({ kind }) => kind !== 'pit').map((fixture) => fixture.box)
+];
 
 /** What the closed rear door takes of a box. */
 const rearIn = (interior: Interior, { x, y, z }: Box): Box[] =>
@@ -85,19 +99,20 @@ const rearIn = (interior: Interior, { x, y, z }: Box): Box[] =>
 
 const bulk = ({ x, y, z }: Box): number => (x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0]);
 
-/** What stands in a box of a scene: parts of every piece, seats, things, bars, and the compartments of other pieces. */
-function standingIn(scene: Scene, bodies: readonly Body[], piece: PlacedPiece, box: Box): Box[] {
+/** What stands in a box of a scene, and whose it is: parts of every piece, seats, things, bars, and the compartments of other pieces. */
+function standingIn(scene: Scene, bodies: readonly Body[], piece: PlacedPiece, box: Box): { owner: string; box: Box }[] {
 	const solid = bodies.filter(({ of }) => of.kind === 'part' || of.kind === 'seat' || of.kind === 'thing' || of.kind === 'fixture');
 	// A pad of the piece itself lies on it or stands aside of it; one of another piece may have been put in here.
 	const pads = bodies.filter(({ of }) => of.kind === 'pad' && of.owner !== piece.id);
+	const within = [...solid, ...pads].flatMap(({ of: { owner }, shapes }) =>
+		shapes.flatMap((shape) => boxWithin(shape, box) ?? []).map((one) => ({ owner, box: one }))
+	);
 	// Of two that share room the smaller one has it, such as a drawer under a bed.
 	const others = scene.pieces
 		.filter(({ id }) => id !== piece.id)
-		.flatMap(({ assembly }) => assembly.spaces.map((space) => space.box))
-		.filter((one) => bulk(one) < bulk(box));
-	return [...[...solid, ...pads].flatMap(({ shapes }) => shapes.flatMap((shape) => boxWithin(shape, box) ?? [])), ...others].filter(
-		(one) => boxSeparation(one, box) < -1
-	);
+		.flatMap(({ id, assembly }) => assembly.spaces.map((space) => ({ owner: id, box: space.box })))
+		.filter((one) => bulk(one.box) < bulk(box));
+	return [...within, ...others].filter((one) => boxSeparation(one.box, box) < -1);
 }
 
 /** How much of a hold nothing takes, litres, on a grid of cells no larger than {@link STEP}. */
@@ -113,23 +128,51 @@ function freeLitres(room: Box, firm: readonly Cuboid[]): number {
 	return free / 1e6;
 }
 
-/** Every compartment of the pieces in a scene, with walls, arches, legs, bars and whatever else stands in it taken off. Remembered. */
-export const compartmentsOf = remember((scene: Scene, bodies: readonly Body[]): readonly Compartment[] =>
-	scene.pieces.flatMap((piece) =>
-		piece.assembly.spaces
-			.filter(({ box }) => (['x', 'y', 'z'] as const).every((axis) => box[axis][1] - box[axis][0] > 1))
-			.map((space): Compartment => {
-				const built = [...shellIn(scene.interior, space.box), ...standingIn(scene, bodies, piece, space.box)].map(cuboidOf);
-				const firm = [...built, ...rearIn(scene.interior, space.box).map(cuboidOf)];
-				return {
-					id: `${piece.id}/${space.id}`,
-					piece: piece.id,
-					pieceName: piece.name,
-					space,
-					hold: new Hold(cuboidOf(space.box), firm, BORNE),
-					before: (face) => (face === 'rear' ? built : firm),
-					litres: freeLitres(space.box, firm)
-				};
-			})
-	)
+/** Compartments of a piece, with what stands in each besides walls, arches and the closed rear door. */
+const compartmentsWith = (
+	interior: Interior,
+	{ id: piece, name, assembly }: Pick<PlacedPiece, 'id' | 'name' | 'assembly'>,
+	standing: (box: Box) => Box[]
+) =>
+	assembly.spaces
+		.filter(({ box }) => (['x', 'y', 'z'] as const).every((axis) => box[axis][1] - box[axis][0] > 1))
+		.map((space): Compartment => {
+			const built = [...shellIn(interior, space.box), ...standing(space.box)].map(cuboidOf);
+			const firm = [...built, ...rearIn(interior, space.box).map(cuboidOf)];
+			return {
+				id: `${piece}/${space.id}`,
+				piece,
+				pieceName: name,
+				space,
+				hold: new Hold(cuboidOf(space.box), firm, BORNE),
+				before: (face) => (face === 'rear' ? built : firm)
+			};
+		});
+
+/** The compartments of a piece as though nothing else were there, and none of its own bars reached into them. Remembered. */
+export const emptyCompartments = remember((interior: Interior, piece: PlacedPiece): readonly Compartment[] =>
+	compartmentsWith(interior, piece, () => [])
 );
+
+/** The compartments of one piece in a scene, with walls, arches, legs, bars and whatever else stands in them taken off. Remembered. */
+export const compartmentsIn = remember((scene: Scene, bodies: readonly Body[], piece: PlacedPiece): readonly Compartment[] =>
+	compartmentsWith(scene.interior, piece, (box) => standingIn(scene, bodies, piece, box).map((one) => one.box))
+);
+
+/** What stands in the compartments of a piece and is not its own, by the piece, seat, thing or bar that it belongs to. */
+export const othersIn = (scene: Scene, bodies: readonly Body[], piece: PlacedPiece): string[] => [
+	...new Set(
+		piece.assembly.spaces.flatMap(({ box }) =>
+			standingIn(scene, bodies, piece, box)
+				.map(({ owner }) => owner)
+				.filter((owner) => owner !== piece.id)
+		)
+	)
+];
+
+/** Every compartment of the pieces in a scene. */
+export const compartmentsOf = (scene: Scene, bodies: readonly Body[]): readonly Compartment[] =>
+	scene.pieces.flatMap((piece) => compartmentsIn(scene, bodies, piece));
+
+/** How much of a compartment is free when it is empty, litres. */
+export const litresIn = ({ space, hold }: Compartment): number => freeLitres(space.box, hold.firm);

@@ -1,4 +1,6 @@
-export { compartmentsOf, type Compartment } from './compartments';
+export { compartmentsIn, emptyCompartments, othersIn, type Compartment } from './compartments';
+export { apartBecause, itemsOf, type Item } from './loads';
+export { stowedSoon, taskOf, type Stowage } from './stow';
 export { stowingOf, travelMode, type Place, type Reached, type Shelf, type Stowing } from './stowage';
 export type { Remark } from './remarks';
 export { freeAll, freeOne, keepAll, putAt } from './pinning';

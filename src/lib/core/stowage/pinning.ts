@@ -2,15 +2,16 @@ import type { Box } from '../geometry/vector';
 import { sendGear, type Edit, type Gear, type Pinned, type Plan } from '../plan';
 import type { Place, Shelf, Stowing } from './stowage';
 
-const tenth = (value: number): number => Math.round(value * 10) / 10;
+/** Finer than what counts as touching. */
+const fine = (value: number): number => Math.round(value * 1000) / 1000;
 
 /** Where a box stands in a compartment, from its corner. */
 const pinnedIn = ({ space, box: room }: Shelf, { x, y, z }: Box): Pinned => ({
 	space,
-	x: tenth(Math.max(0, x[0] - room.x[0])),
-	y: tenth(Math.max(0, y[0] - room.y[0])),
-	z: tenth(Math.max(0, z[0] - room.z[0])),
-	size: [tenth(x[1] - x[0]), tenth(y[1] - y[0]), tenth(z[1] - z[0])]
+	x: fine(Math.max(0, x[0] - room.x[0])),
+	y: fine(Math.max(0, y[0] - room.y[0])),
+	z: fine(Math.max(0, z[0] - room.z[0])),
+	size: [fine(x[1] - x[0]), fine(y[1] - y[0]), fine(z[1] - z[0])]
 });
 
 const pinEdits = (gear: string, piece: string, pinned: readonly Pinned[]): Edit[] => [

@@ -3,7 +3,7 @@ import type { Plan } from '../plan/plan';
 import type { Compartment } from './compartments';
 import { wayOut } from './getting-at';
 import { apartBecause, itemsOf, type Item } from './loads';
-import { depthBehind, HEAVY_OVERHEAD } from './stow';
+import { depthBehind, HEAVY_OVERHEAD, type Unpinned } from './stow';
 import type { Place } from './stowage';
 
 /** Something to know about how things lie: wrong, to be thought about, or not known. */
@@ -156,7 +156,7 @@ export function remarksOn(
 	plan: Plan,
 	places: readonly Place[],
 	compartments: readonly Compartment[],
-	unpinned: readonly { item: Item; why: string }[]
+	unpinned: readonly Unpinned[]
 ): Remark[] {
 	const lying: Lying = {
 		plan,

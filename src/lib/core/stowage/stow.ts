@@ -1,9 +1,10 @@
 import { randomFrom } from '../practice/random';
-import type { Cuboid, Hold } from '../loading';
+import { cuboidOf, type Cuboid, type Hold } from '../loading';
+import { pinnedBox } from '../plan/gear';
 import type { Pinned, Plan } from '../plan/plan';
 import type { Compartment } from './compartments';
 import { handling, hindrances, waysPast, type Face } from './getting-at';
-import { apartBecause, itemsOf, type Item } from './loads';
+import { apartBecause, type Item } from './loads';
 
 /** A thing where it is stowed. */
 export interface Stowed {
@@ -35,7 +36,7 @@ export interface Task {
 	items: readonly Item[];
 	pins: readonly { item: Item; compartment: Compartment; box: Cuboid }[];
 	/** Half way between the axles, mm forward of the rear door; heavy things go near it. Not known where nobody has said where they are. */
-	middle: number | undefined;
+	middle?: number | undefined;
 }
 
 /** Weights of the aim, in seconds a day for a kilogram: a metre up, a metre from between the axles, a metre to one side. */
@@ -224,19 +225,40 @@ function keepSome(task: Task, { stowed }: Arrangement, random: () => number): St
 	return stowed.filter(() => random() > share);
 }
 
-/** What is to be stowed in a plan, where somebody pinned it, and what of that is not true any more. */
+/** A stowing that is looked for no longer than so many rounds, or until everything is in. */
+export function stowedSoon(task: Task, rounds: number): Stowage {
+	const run = stowing(task, 'soon');
+	let found = run.next().value;
+	// Where not even the first goes in, no order helps.
+	for (let round = 1; round < rounds && found.left.length > 0 && found.stowed.length > 0; round++) found = run.next().value;
+	return found;
+}
+
+/** A thing that somebody put somewhere and that cannot be there any more. */
+export interface Unpinned {
+	item: Item;
+	why: string;
+}
+
+/**
+ * What is to be stowed where: what somebody put somewhere stays there, as long as that is possible.
+ *
+ * @param items what is to be stowed, of this gear
+ * @param openings how each compartment is got at
+ */
 export function taskOf(
-	plan: Plan,
+	gear: Plan['gear'],
+	items: readonly Item[],
 	compartments: readonly Compartment[],
-	openings: ReadonlyMap<string, readonly Opening[]>
-): { task: Task; unpinned: { item: Item; why: string }[] } {
+	openings: Task['openings'],
+	middle?: number
+): { task: Task; unpinned: Unpinned[] } {
 	const pins: Task['pins'][number][] = [];
-	const unpinned: { item: Item; why: string }[] = [];
+	const unpinned: Unpinned[] = [];
 	const tried = new Map(compartments.map(({ id, hold }) => [id, hold.copy()]));
-	const items = itemsOf(plan);
 	// From the lowest up: what stands on something pinned needs that first.
 	const pinned = items
-		.map((item) => ({ item, pin: plan.gear[item.gear].pinned?.[item.copy] }))
+		.map((item) => ({ item, pin: gear[item.gear].pinned?.[item.copy] }))
 		.filter((one): one is { item: Item; pin: Pinned } => one.pin !== undefined)
 		.sort((a, b) => a.pin.z - b.pin.z);
 	for (const { item, pin } of pinned) {
@@ -245,9 +267,7 @@ export function taskOf(
 			unpinned.push({ item, why: 'the compartment is gone' });
 			continue;
 		}
-		const { x, y, z } = compartment.space.box;
-		const [a, b, c] = [x[0] + pin.x, y[0] + pin.y, z[0] + pin.z];
-		const box: Cuboid = [a, a + pin.size[0], b, b + pin.size[1], c, c + pin.size[2]];
+		const box = cuboidOf(pinnedBox(pin, compartment.space.box));
 		const fits = item.turns.some((turn) => turn.every((side, i) => Math.abs(side - pin.size[i]) < 1));
 		if (!fits) unpinned.push({ item, why: 'it has another size now' });
 		else if (!tried.get(compartment.id)!.takes(box, item.kg)) unpinned.push({ item, why: 'something is there now, or nothing bears it' });
@@ -257,7 +277,5 @@ export function taskOf(
 		}
 	}
 	const held = new Set(pins.map(({ item }) => item));
-	const { rearAxle, wheelbase } = plan.vehicle.weights ?? {};
-	const middle = rearAxle !== undefined && wheelbase !== undefined ? rearAxle + wheelbase / 2 : undefined;
 	return { task: { compartments, openings, items: items.filter((item) => !held.has(item)), pins, middle }, unpinned };
 }

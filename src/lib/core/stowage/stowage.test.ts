@@ -20,6 +20,8 @@ function stowed(plan: Plan, rounds = 60): Stowing {
 		const step = run.next();
 		last = step.value ?? last;
 		if (step.done) break;
+		// Rounds count from the first packing.
+		if (!last) i--;
 	}
 	return last!;
 }

@@ -4,12 +4,12 @@ import { boxOf } from '../loading';
 import type { Action } from '../moves';
 import type { Plan } from '../plan/plan';
 import { bodiesIn, NO_ANIMALS } from '../scene';
-import { compartmentsOf, type Compartment } from './compartments';
+import { compartmentsOf, litresIn, type Compartment } from './compartments';
 import { getOut, handling, hindrances, type Face } from './getting-at';
 import { itemsOf, usesADay, type Item } from './loads';
 import { missFor, type Miss } from './misses';
 import { remarksOn, type Remark } from './remarks';
-import { ARM, depthBehind, stowing, taskOf, type Opening, type Stowage, type Stowed } from './stow';
+import { ARM, depthBehind, stowing, taskOf, type Opening, type Stowage, type Stowed, type Unpinned } from './stow';
 import { waysInto, type NoWayIn, type WayIn } from './ways-in';
 
 /** How a thing is got at in a mode. */
@@ -135,7 +135,7 @@ function toldOf(
 	compartments: readonly Compartment[],
 	ways: Ways,
 	{ stowed, left }: Stowage,
-	unpinned: readonly { item: Item; why: string }[]
+	unpinned: readonly Unpinned[]
 ): Stowing {
 	const lived = livedIn(plan);
 	const places: Place[] = [];
@@ -171,7 +171,8 @@ function toldOf(
 	const several = new Map<string, number>();
 	for (const { piece } of compartments) several.set(piece, (several.get(piece) ?? 0) + 1);
 	return {
-		shelves: compartments.map(({ id, piece, pieceName, space, litres }) => {
+		shelves: compartments.map((compartment) => {
+			const { id, piece, pieceName, space } = compartment;
 			const here = places.filter((one) => one.compartment === id);
 			return {
 				id,
@@ -179,7 +180,7 @@ function toldOf(
 				piece,
 				space: space.id,
 				box: space.box,
-				litres,
+				litres: litresIn(compartment),
 				taken: here.reduce((sum, { box: { x, y, z } }) => sum + ((x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0])) / 1e6, 0),
 				kg: here.reduce((sum, { kg }) => sum + kg, 0)
 			};
@@ -208,7 +209,9 @@ export function* stowingOf(plan: Plan): Generator<Stowing | undefined, Stowing> 
 		yield undefined;
 	}
 	const openings = new Map([...ways].map(([id, found]) => [id, openingsOf(found, livedIn(plan))]));
-	const { task, unpinned } = taskOf(plan, compartments, openings);
+	const { rearAxle, wheelbase } = plan.vehicle.weights ?? {};
+	const middle = rearAxle !== undefined && wheelbase !== undefined ? rearAxle + wheelbase / 2 : undefined;
+	const { task, unpinned } = taskOf(plan.gear, itemsOf(plan), compartments, openings, middle);
 	let best: Stowage | undefined;
 	let told: Stowing | undefined;
 	for (const found of stowing(task, 'stowage')) {
@@ -222,6 +225,3 @@ export function* stowingOf(plan: Plan): Generator<Stowing | undefined, Stowing> 
 	// `stowing` never ends.
 	return told!;
 }
-
-/** All of a plan that has to be stowed, one by one. */
-export const countOf = (plan: Plan): number => itemsOf(plan).length;

@@ -3,6 +3,7 @@ import type { Scene } from '../modes';
 import { aheadOf, placeAnimals, placeSitters, placeSleepers, pointOf, seatingIn } from '../people';
 import { padMass, partMass } from '../pieces';
 import type { Plan, Vehicle, Weights } from '../plan';
+import { outermost, pinnedBoxes } from '../plan/gear';
 
 /** What weighs in the vehicle in one mode, and where. */
 export interface Weighed {
@@ -66,11 +67,16 @@ function built(scene: Scene, stock: Plan['stock']): Weighed[] {
 /** Gear where it lies, under its piece, or in the middle of the load floor where nobody has said. */
 function carried(scene: Scene, gear: Plan['gear']): Weighed[] {
 	const floor = vec3(scene.interior.length / 3, 0, 0);
-	return Object.entries(gear).map(([id, { name, weight, count, height, under }]): Weighed => {
+	return Object.entries(gear).map(([id, { name, weight, count }]): Weighed => {
 		const common = { of: 'gear' as const, id, name, kg: weight * count };
-		const lies = scene.things.find((thing) => thing.id === id);
+		// What is packed into something weighs where that lies.
+		const holder = outermost(gear, id);
+		const { under, height } = gear[holder];
+		const lies = scene.things.find((thing) => thing.id === holder);
 		if (lies) return { ...common, at: middleOf(lies.solid.box), placed: true };
 		const spaces = scene.pieces.find((piece) => piece.id === under)?.assembly.spaces ?? [];
+		const put = middleOfAll(pinnedBoxes(gear[holder], spaces));
+		if (put) return { ...common, at: put, placed: true };
 		const middle = middleOfAll(spaces.map(({ box }) => box));
 		if (!middle) return { ...common, at: vec3(floor.x, floor.y, height / 2), placed: false };
 		const lowest = Math.min(...spaces.map(({ box }) => box.z[0]));

@@ -4,6 +4,7 @@ import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPad, PlacedPart, PlacedPiece, Scene } from '../modes';
 import { fastenedBy } from '../fastening';
 import type { BedPosture } from '../people';
+import { pinnedBoxes } from '../plan/gear';
 import type { Plan } from '../plan/plan';
 import { clearBoxes } from '../storage';
 import { animalShapes, bodyShapes } from './bodies';
@@ -73,21 +74,22 @@ function pieceShapes(view: ViewName, pieces: readonly PlacedPiece[], at?: number
 		.map(({ shape }) => shape);
 }
 
-/** Gear where it stands under its piece, in rows from the rear. */
+/** Gear where somebody put it in its piece, else under it in rows from the rear. */
 function gearShapes(view: ViewName, { plan, scene }: Drawn): Shape[] {
 	return Object.entries(plan.gear).flatMap(([id, gear]) => {
 		const piece = scene.pieces.find((p) => p.id === gear.under);
 		if (!piece) return [];
+		const shapeAt = (box: Box): Shape => ({ of: id, kind: 'gear', points: silhouette(view, cornersOf(box)), title: gear.name, cut: false });
+		const shapes = pinnedBoxes(gear, piece.assembly.spaces).map(shapeAt);
+		if (shapes.length > 0) return shapes;
 		const boxes = piece.assembly.spaces.flatMap((space) => clearBoxes(scene.interior, space)[0]);
-		const shapes: Shape[] = [];
 		for (const box of boxes) {
 			const [nx, ny] = [Math.floor((box.x[1] - box.x[0]) / gear.length), Math.floor((box.y[1] - box.y[0]) / gear.width)];
 			for (let i = 0; i < Math.max(nx, boxes.length === 1 && shapes.length === 0 ? 1 : 0); i++)
 				for (let j = 0; j < Math.max(ny, 1); j++) {
 					if (shapes.length >= gear.count) return shapes;
 					const [x, y] = [box.x[0] + i * gear.length, box.y[0] + j * gear.width];
-					const solid = cornersOf({ x: [x, x + gear.length], y: [y, y + gear.width], z: [box.z[0], box.z[0] + gear.height] });
-					shapes.push({ of: id, kind: 'gear', points: silhouette(view, solid), title: gear.name, cut: false });
+					shapes.push(shapeAt({ x: [x, x + gear.length], y: [y, y + gear.width], z: [box.z[0], box.z[0] + gear.height] }));
 				}
 		}
 		return shapes;
