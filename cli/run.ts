@@ -21,6 +21,7 @@ import { formatLength, formatMass, withUnits } from '../src/lib/core/units';
 import { EXIT, modeNamed, readPlanAt, Unreadable, type Options, type Streams } from './command';
 import { build } from './build';
 import { joints } from './joints';
+import { pack } from './pack';
 import { strength, weigh } from './strength';
 
 const USAGE = `nook: questions to a plan, answered in the terminal
@@ -34,6 +35,7 @@ const USAGE = `nook: questions to a plan, answered in the terminal
   nook joints FILE [--json]   how the parts of every piece are joined, with what; exit 1 when something cannot be as the plan says
   nook build FILE [--json]    the steps of building it in order, with days and what is done; exit 1 when steps wait for each other or
                               what is cut already is too small
+  nook pack FILE [--json]     where everything goes, how it is got at in each mode, and what is left out; exit 1 when something is
   nook convert FILE --from MODE --to MODE [--json]
                               the moves from one mode to another; exit 1 when something is in the way
   nook strength FILE [--json] how full every part is used and how far it sags, in the mode that asks most of it; exit 1 when something
@@ -218,7 +220,7 @@ async function findLayouts(plan: Plan, { json, system }: Options, { out }: Strea
 	return found.length > 0 ? EXIT.fine : EXIT.clash;
 }
 
-const COMMANDS = { check, fit, parts, cut, joints, build, convert: convertModes, strength, weigh, find: findLayouts };
+const COMMANDS = { check, fit, parts, cut, joints, build, convert: convertModes, pack, strength, weigh, find: findLayouts };
 
 /** Runs one command line; gives the exit code. */
 export async function run(args: string[], streams: Streams): Promise<number> {

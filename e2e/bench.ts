@@ -5,7 +5,7 @@ export async function openDemo(
 	page: Page,
 	url: string,
 	name: string,
-	stage: 'interior' | 'people' | 'find' | 'layout' | 'compare' | 'conversion' | 'strength' | 'cutting' | 'build' | 'log'
+	stage: 'interior' | 'people' | 'find' | 'layout' | 'compare' | 'conversion' | 'strength' | 'storage' | 'cutting' | 'build' | 'log'
 ): Promise<void> {
 	await page.goto(url);
 	const address = await page.locator('.plans a', { hasText: name }).evaluate((link: HTMLAnchorElement) => link.href);

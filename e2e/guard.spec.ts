@@ -149,7 +149,7 @@ test('markup in names is shown as it is written, on every screen and in every fi
 	page.on('request', (asked) => {
 		if (!asked.url().startsWith(server.url)) foreign.push(asked.url());
 	});
-	for (const stage of ['interior', 'people', 'find', 'layout', 'compare', 'conversion', 'cutting', 'build', 'log']) {
+	for (const stage of ['interior', 'people', 'find', 'layout', 'compare', 'conversion', 'storage', 'cutting', 'build', 'log']) {
 		await page.goto(`${server.url}/plans/${id}/${stage}`);
 		await settled(page);
 		await expect(page.getByRole('heading', { level: 1 })).toHaveText(evil);

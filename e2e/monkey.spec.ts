@@ -11,7 +11,7 @@ test.use({ demo: 'monkey' });
  * `npm run test:monkey` goes through every stage of every example, from the one on that NOOK_MONKEY_FROM counts to: it takes hours.
  */
 const { NOOK_MONKEY: LENGTH = 'short', NOOK_MONKEY_FROM: FROM = '0' } = process.env;
-const STAGES = ['interior', 'people', 'find', 'layout', 'compare', 'conversion', 'strength', 'cutting', 'build', 'log'] as const;
+const STAGES = ['interior', 'people', 'find', 'layout', 'compare', 'conversion', 'strength', 'storage', 'cutting', 'build', 'log'] as const;
 /** Things done in each stage. */
 const DOINGS = LENGTH === 'short' ? 7 : 25;
 /** Buttons that leave the plan or go on for minutes. */

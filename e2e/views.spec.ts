@@ -6,7 +6,7 @@ import { expect, test } from './server';
 
 test.use({ demo: 'views' });
 
-const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'strength', 'cutting', 'build', 'log'] as const;
+const STAGES = ['interior', 'people', 'find', 'layout', 'conversion', 'strength', 'storage', 'cutting', 'build', 'log'] as const;
 
 /** What a check of accessibility complains of on a page. */
 const violations = async (page: Page) => (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0].html}`);
@@ -259,7 +259,7 @@ test('on a phone the stages are a menu that says where findings wait', async ({ 
 	const stages = page.getByRole('navigation', { name: 'Stages of the plan' });
 	await expect(stages.getByRole('link')).toHaveCount(0);
 	await stages.getByRole('button', { name: 'Layout 1 clash' }).click();
-	await expect(stages.getByRole('link')).toHaveCount(10);
+	await expect(stages.getByRole('link')).toHaveCount(11);
 	await expect(stages.getByRole('link', { name: /^Layout/ }).getByRole('img', { name: 'Clash' })).toBeVisible();
 	expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 	await stages.getByRole('link', { name: 'Strength' }).click();

@@ -111,11 +111,12 @@
 		font-size: 11.5px;
 		color: var(--ink-soft);
 	}
-	/* Ten stages side by side, and a note that grows with the trouble. */
+	/* Eleven stages side by side, and a note that grows with the trouble. */
 	@media (max-width: 1400px) {
 		a {
-			padding: 8px 6px 7px;
-			gap: 4px;
+			padding: 8px 5px 7px;
+			gap: 3px;
+			font-size: 14px;
 		}
 	}
 	/* On a phone they do not stand side by side: a menu, with what waits where. */

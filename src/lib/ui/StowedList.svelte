@@ -135,6 +135,9 @@
 		max-width: 110px;
 	}
 	.left {
+		display: inline-flex;
+		gap: 4px;
+		align-items: center;
 		color: var(--clash);
 		font-size: 12.5px;
 		white-space: nowrap;

@@ -127,7 +127,7 @@ function onFolded({ vehicle, modes, pieces }: Plan, ids: readonly string[], id: 
 	return within(`Let ${pieces[id].name} stand on the folded ${seat.name.toLowerCase()}`, edits);
 }
 
-/** Gear turned, laid down or tied down. */
+/** Gear stowed anew, turned, laid down or tied down. */
 function gearArrangements({ modes }: Plan, ids: readonly string[], id: string, gear: Gear, rule: string): Tried[] {
 	const lying = ids.filter((mode) => Object.hasOwn(modes[mode].lies ?? {}, id));
 	const turned: Tried[] =
@@ -150,7 +150,9 @@ function gearArrangements({ modes }: Plan, ids: readonly string[], id: string, g
 		!gear.held && (rule === 'gear-held' || rule === 'gear-placed')
 			? [{ label: `Hold ${gear.name} with straps, a net or a lip`, edits: [{ path: ['gear', id, 'held'], value: true }], claim: true }]
 			: [];
-	return [...turned, ...laid, ...held];
+	const anew: Tried[] =
+		rule === 'gear-put' ? [{ label: `Stow ${gear.name} anew`, edits: [{ path: ['gear', id, 'pinned'], value: undefined }] }] : [];
+	return [...anew, ...turned, ...laid, ...held];
 }
 
 const OTHER_END = { rear: 'front', front: 'rear' } as const;

@@ -1,4 +1,5 @@
 import { sceneOf } from '../derive';
+import { sendGear } from '../plan/changes';
 import type { Edit } from '../plan/edit';
 import type { Person, Plan } from '../plan/plan';
 import { clearBoxes, stow } from '../storage';
@@ -48,7 +49,9 @@ function forPerson(plan: Plan, finding: Finding, id: string): Concession[] {
 	];
 }
 
-function forGear(plan: Plan, { modes, subjects }: Finding, id: string): Concession[] {
+function forGear(plan: Plan, { modes, subjects, rule }: Finding, id: string): Concession[] {
+	// It was put into the wrong place: nothing has to be given up for that.
+	if (rule === 'gear-put') return [];
 	const gear = plan.gear[id];
 	const scene = sceneOf(plan, modes[0]);
 	const piece = scene.pieces.find((p) => subjects.includes(p.id));
@@ -59,6 +62,6 @@ function forGear(plan: Plan, { modes, subjects }: Finding, id: string): Concessi
 	);
 	return [
 		...(fewer ? [{ label: `Take ${fewer} instead of ${gear.count}`, edits: [{ path: ['gear', id, 'count'], value: fewer }] }] : []),
-		{ label: `Stow ${gear.name} elsewhere`, edits: [{ path: ['gear', id, 'under'], value: undefined }] }
+		{ label: `Stow ${gear.name} elsewhere`, edits: sendGear(id, undefined) }
 	];
 }

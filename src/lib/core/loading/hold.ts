@@ -40,21 +40,27 @@ export class Hold {
 	/** All largest free boxes; each lies in no other. */
 	spaces: Cuboid[];
 	standing: Standing[] = [];
+	/** What takes room in it and bears. */
 	readonly firm: readonly Cuboid[];
+	/** What has to stay free besides, and bears nothing. */
+	readonly barred: readonly Cuboid[];
 
 	/**
 	 * @param room the box that everything stays in, mm
 	 * @param firm what takes room in it already: walls, arches, legs, bars
 	 * @param borne how much of its underside a thing has to stand on, 0 to 1
+	 * @param barred what has to stay free, such as where something is at other times: nothing stands on it
 	 */
 	constructor(
 		readonly room: Cuboid,
 		firm: readonly Cuboid[] = [],
-		private readonly borne = 1
+		private readonly borne = 1,
+		barred: readonly Cuboid[] = []
 	) {
 		this.firm = firm.filter((one) => overlap(one, room));
 		this.spaces = [room];
-		for (const one of this.firm) this.take(one);
+		this.barred = barred.filter((one) => overlap(one, room));
+		for (const one of [...this.firm, ...this.barred]) this.take(one);
 	}
 
 	/** The same hold, to go on from in two ways. */
@@ -121,7 +127,8 @@ export class Hold {
 	}
 
 	private isFree(box: Cuboid): boolean {
-		return !this.firm.some((one) => overlap(one, box)) && !this.standing.some((one) => overlap(one.box, box));
+		const taken = (one: Cuboid) => overlap(one, box);
+		return !this.firm.some(taken) && !this.barred.some(taken) && !this.standing.some((one) => overlap(one.box, box));
 	}
 
 	/** Takes a box out of the free spaces. */

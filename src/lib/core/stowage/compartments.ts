@@ -128,11 +128,12 @@ function freeLitres(room: Box, firm: readonly Cuboid[]): number {
 	return free / 1e6;
 }
 
-/** Compartments of a piece, with what stands in each besides walls, arches and the closed rear door. */
+/** Compartments of a piece, with what stands in each besides walls, arches and the closed rear door, and what does at other times. */
 const compartmentsWith = (
 	interior: Interior,
 	{ id: piece, name, assembly }: Pick<PlacedPiece, 'id' | 'name' | 'assembly'>,
-	standing: (box: Box) => Box[]
+	standing: (box: Box) => Box[],
+	later: (box: Box) => Box[] = () => []
 ) =>
 	assembly.spaces
 		.filter(({ box }) => (['x', 'y', 'z'] as const).every((axis) => box[axis][1] - box[axis][0] > 1))
@@ -144,7 +145,7 @@ const compartmentsWith = (
 				piece,
 				pieceName: name,
 				space,
-				hold: new Hold(cuboidOf(space.box), firm, BORNE),
+				hold: new Hold(cuboidOf(space.box), firm, BORNE, later(space.box).map(cuboidOf)),
 				before: (face) => (face === 'rear' ? built : firm)
 			};
 		});
@@ -170,9 +171,31 @@ export const othersIn = (scene: Scene, bodies: readonly Body[], piece: PlacedPie
 	)
 ];
 
-/** Every compartment of the pieces in a scene. */
-export const compartmentsOf = (scene: Scene, bodies: readonly Body[]): readonly Compartment[] =>
-	scene.pieces.flatMap((piece) => compartmentsIn(scene, bodies, piece));
+/** A mode of a plan, and all that takes room in it. */
+export interface Taken {
+	scene: Scene;
+	bodies: readonly Body[];
+}
+
+/**
+ * Every compartment of the pieces of a plan, with whatever stands in it in any mode: what is stowed stays where it is when beds are made
+ * and panels opened.
+ *
+ * @param modes of the same plan; the first says where pieces stand
+ */
+export function compartmentsThrough(modes: readonly Taken[]): Compartment[] {
+	const [first, ...others] = modes;
+	if (!first) return [];
+	return first.scene.pieces.flatMap((piece) => {
+		const through = others.flatMap(({ scene, bodies }) => {
+			const same = scene.pieces.find(({ id }) => id === piece.id);
+			return same ? [{ scene, bodies, piece: same }] : [];
+		});
+		const standing = (box: Box) => standingIn(first.scene, first.bodies, piece, box).map((one) => one.box);
+		const later = (box: Box) => through.flatMap((one) => standingIn(one.scene, one.bodies, one.piece, box).map((two) => two.box));
+		return compartmentsWith(first.scene.interior, piece, standing, later);
+	});
+}
 
 /** How much of a compartment is free when it is empty, litres. */
 export const litresIn = ({ space, hold }: Compartment): number => freeLitres(space.box, hold.firm);

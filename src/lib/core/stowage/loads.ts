@@ -12,7 +12,7 @@ export interface Item {
 	kg: number;
 	/** What may stand on it, kg. */
 	bears: number;
-	/** How often it is asked for in a day. */
+	/** What it is worth that it is got at quickly: how often it is asked for in a day, or that it matters when it is. */
 	uses: number;
 	/** What it is, and what is packed into it is. */
 	traits: ReadonlySet<string>;
@@ -26,6 +26,9 @@ export interface Item {
 const USES_A_DAY = { 'each stop': 3, 'each day': 1, 'each trip': 1 / 7, 'in an emergency': 1 / 365 } as const;
 /** A bag gives way in one direction to these shares of its size, and grows in the two others. */
 const PRESSED = [0.9, 0.8, 0.7, 0.6] as const;
+
+/** What is for an emergency is seldom asked for, and then at once: it is placed as though it were used so often; our own judgement. */
+const URGENT = 2;
 
 /** Uses of something in a day; once a trip where nobody has said. */
 export const usesADay = ({ used }: Gear): number => USES_A_DAY[used ?? 'each trip'];
@@ -88,7 +91,7 @@ export function itemsOf({ gear }: Pick<Plan, 'gear'>): Item[] {
 				turns: turnsOf(own),
 				kg,
 				bears: bearsOf(own),
-				uses: Math.max(usesADay(own), ...contents.map(usesADay)),
+				uses: Math.max(...[own, ...contents].map((one) => (one.used === 'in an emergency' ? URGENT : usesADay(one)))),
 				traits,
 				apart,
 				...(own.under ? { under: own.under } : {})

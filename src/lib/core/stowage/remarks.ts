@@ -86,40 +86,39 @@ function overhead({ places, name }: Lying): Remark[] {
 	];
 }
 
-/** What is used often, or in an emergency, and how it is got at where one lives. */
+/** What is used often, or in an emergency, and does not come out easily where one lives: shut in, behind others, or slow. */
 function fetching({ plan, places, name }: Lying): Remark[] {
-	return places.flatMap((place): Remark[] => {
+	const behind: Remark[] = [];
+	/** What is the same for several things is said once. */
+	const alike = new Map<string, { status: Remark['status']; of: Place[]; words: string }>();
+	const same = (status: Remark['status'], place: Place, words: string) => {
+		const key = `${status} ${words}`;
+		alike.set(key, { status, of: [...(alike.get(key)?.of ?? []), place], words });
+	};
+	for (const place of places) {
 		const { used } = plan.gear[place.gear];
-		if (used !== 'each stop' && used !== 'each day' && used !== 'in an emergency') return [];
+		if (used !== 'each stop' && used !== 'each day' && used !== 'in an emergency') continue;
 		const lived = Object.entries(place.reached).filter(([mode]) => plan.modes[mode].use !== 'drive');
-		const usedSo = `${name(place)} is used ${used}`;
-		for (const [mode, way] of lived)
-			if ('by' in way) {
-				const status = used === 'in an emergency' ? 'clash' : 'tight';
-				return [remark(status, [place], `${usedSo} and cannot be got at in ${plan.modes[mode].name}: ${way.by}.`)];
-			}
-		const [slowest] = lived.flatMap(([mode, way]) => ('by' in way ? [] : [{ mode, way }])).sort((a, b) => b.way.seconds - a.way.seconds);
-		if (!slowest) return [];
-		const { mode, way } = slowest;
-		const behind = way.first.map((no) => places[no - 1]);
-		if (used !== 'in an emergency' && behind.length > 0)
-			return [
-				remark(
-					'tight',
-					[place, ...behind],
-					`${usedSo} and ${listed(behind.map(name))} ${behind.length === 1 ? 'has' : 'have'} to come out first.`
-				)
-			];
-		if (way.seconds <= LONG) return [];
-		const opens = joined(way.actions.map((action) => action.name.toLowerCase()));
-		return [
-			remark(
-				'tight',
-				[place],
-				`${usedSo} and takes ${Math.round(way.seconds)} s to get at in ${plan.modes[mode].name}${opens ? `: ${opens}` : ''}.`
-			)
-		];
-	});
+		const shut = lived.find(([, way]) => 'by' in way);
+		if (shut) {
+			const [mode, way] = shut;
+			const why = 'by' in way ? way.by : '';
+			same(used === 'in an emergency' ? 'clash' : 'tight', place, `used ${used} and not to be got at in ${plan.modes[mode].name}: ${why}`);
+			continue;
+		}
+		const [slowest] = lived.flatMap(([mode, way]) => ('by' in way ? [] : [{ mode, way }])).sort((x, y) => y.way.seconds - x.way.seconds);
+		if (!slowest) continue;
+		const first = slowest.way.first.map((no) => places[no - 1]);
+		if (first.length > 0) {
+			const words = `${name(place)} is used ${used} and ${listed(first.map(name))} ${first.length === 1 ? 'has' : 'have'} to come out first.`;
+			behind.push(remark('tight', [place, ...first], words));
+		} else if (slowest.way.seconds > LONG) {
+			const opens = joined(slowest.way.actions.map((action) => action.name.toLowerCase()));
+			const about = Math.round(slowest.way.seconds / 5) * 5;
+			same('tight', place, `used ${used} and about ${about} s to get at in ${plan.modes[slowest.mode].name}${opens ? `: ${opens}` : ''}`);
+		}
+	}
+	return [...[...alike.values()].map(({ status, of, words }) => remark(status, of, `${listed(of.map(name))}: ${words}.`)), ...behind];
 }
 
 /** What may come out by itself when a front high up is opened on a slope. */
@@ -170,5 +169,11 @@ export function remarksOn(
 		return { status: 'clash', text, about: [], gear: [gear] };
 	});
 	const found = [...moved, ...[wrongNeighbours, gas, overhead, fetching, fallsOut].flatMap((told) => told(lying)), ...unsaid(plan)];
-	return (['clash', 'tight', 'unmeasured'] as const).flatMap((status) => found.filter((one) => one.status === status));
+	const byText = new Map<string, Remark>();
+	for (const one of found) {
+		const known = byText.get(one.text);
+		// Equal things are told of together.
+		byText.set(one.text, known ? { ...known, about: [...new Set([...known.about, ...one.about])] } : one);
+	}
+	return (['clash', 'tight', 'unmeasured'] as const).flatMap((status) => [...byText.values()].filter((one) => one.status === status));
 }

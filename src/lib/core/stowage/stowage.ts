@@ -4,7 +4,7 @@ import { boxOf } from '../loading';
 import type { Action } from '../moves';
 import type { Plan } from '../plan/plan';
 import { bodiesIn, NO_ANIMALS } from '../scene';
-import { compartmentsOf, litresIn, type Compartment } from './compartments';
+import { compartmentsThrough, litresIn, type Compartment } from './compartments';
 import { getOut, handling, hindrances, type Face } from './getting-at';
 import { itemsOf, usesADay, type Item } from './loads';
 import { missFor, type Miss } from './misses';
@@ -201,8 +201,13 @@ function toldOf(
  */
 export function* stowingOf(plan: Plan): Generator<Stowing | undefined, Stowing> {
 	const travels = travelMode(plan);
-	const scene = travels === undefined ? undefined : sceneOf(plan, travels);
-	const compartments = scene ? compartmentsOf(scene, bodiesIn(plan.vehicle, plan.crew, plan.animals ?? NO_ANIMALS, scene)) : [];
+	const modes = travels === undefined ? [] : [travels, ...Object.keys(plan.modes).filter((id) => id !== travels)];
+	const compartments = compartmentsThrough(
+		modes.map((id) => {
+			const scene = sceneOf(plan, id);
+			return { scene, bodies: bodiesIn(plan.vehicle, plan.crew, plan.animals ?? NO_ANIMALS, scene) };
+		})
+	);
 	const ways = new Map<string, Record<string, WayIn[] | NoWayIn>>();
 	for (const { id, piece, space } of compartments) {
 		ways.set(id, Object.fromEntries(Object.keys(plan.modes).map((mode) => [mode, waysInto(plan, mode, piece, space)])));

@@ -107,31 +107,33 @@ function clearBefore(plan: Plan, strip: Box, face: Face, now: Arrangement): { sh
 	return { share: clear / STRIPES ** 2, by: worst?.[0] ?? '' };
 }
 
+/** The way into a compartment through one face, in one of some states; or what is in the way. */
+function wayThrough(plan: Plan, modeId: string, piece: string, space: Space, face: Face, states: readonly string[]): WayIn | NoWayIn {
+	const { box } = space;
+	const opened = intoState(plan, modeId, piece, states);
+	if ('by' in opened) return { by: opened.by || 'nothing that is done opens it' };
+	const { actions, seconds, then } = opened;
+	const door = doorAt(plan, box, face);
+	if (door !== undefined) return { face, actions, door, seconds: seconds + DOOR_SECONDS };
+	// A drawer comes out to be reached from above.
+	if (face === 'top' && actions.length > 0) return { face, actions, seconds };
+	const { share, by } = clearBefore(plan, before(box, face), face, then);
+	if (share >= CLEAR) return { face, actions, seconds };
+	// What opens it as it stands may be in the way itself, as a leaf that is half folded is: another state may be better.
+	const others = states.filter((state) => state !== then.pieces[piece]);
+	const other = others.length > 0 ? wayThrough(plan, modeId, piece, space, face, others) : undefined;
+	return other && !('by' in other) ? other : { by: `${by} is before it` };
+}
+
 /**
  * How a compartment opens in a mode: each face through which a hand gets at what is in it, with the moves, the door and the seconds
- * that it takes; or what keeps it shut.
+ * that it takes, the quickest first; or what keeps it shut.
  *
  * @throws RangeError when the plan has no such mode.
  */
 export function waysInto(plan: Plan, modeId: string, piece: string, space: Space): WayIn[] | NoWayIn {
-	const ways: WayIn[] = [];
-	let by = space.access.length === 0 ? 'it opens nowhere' : '';
-	for (const { face, states } of space.access) {
-		const opened = intoState(plan, modeId, piece, states);
-		if ('by' in opened) {
-			by ||= opened.by || 'nothing that is done opens it';
-			continue;
-		}
-		const { actions, seconds, then } = opened;
-		const door = doorAt(plan, space.box, face);
-		if (door !== undefined) {
-			ways.push({ face, actions, door, seconds: seconds + DOOR_SECONDS });
-			continue;
-		}
-		// A drawer comes out to be reached from above.
-		const clear = face === 'top' && actions.length > 0 ? { share: 1, by: '' } : clearBefore(plan, before(space.box, face), face, then);
-		if (clear.share >= CLEAR) ways.push({ face, actions, seconds });
-		else by ||= `${clear.by} is before it`;
-	}
-	return ways.length > 0 ? ways.sort((a, b) => a.seconds - b.seconds) : { by };
+	const tried = space.access.map(({ face, states }) => wayThrough(plan, modeId, piece, space, face, states));
+	const ways = tried.filter((one): one is WayIn => !('by' in one));
+	if (ways.length > 0) return ways.sort((a, b) => a.seconds - b.seconds);
+	return tried.find((one): one is NoWayIn => 'by' in one) ?? { by: 'it opens nowhere' };
 }

@@ -207,6 +207,7 @@
 		gap: 8px;
 		align-items: center;
 		font-size: 13px;
+		white-space: nowrap;
 	}
 	.drawings {
 		display: grid;
