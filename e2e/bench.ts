@@ -24,7 +24,8 @@ export async function settled(page: Page): Promise<void> {
 		'Working out the cuts …',
 		'Trying the moves …',
 		'Looking for sizes with which it fits …',
-		'Working out in which order it is built …'
+		'Working out in which order it is built …',
+		'Looking where everything goes …'
 	])
 		await expect(page.getByText(working)).toHaveCount(0, { timeout: 40_000 });
 	// A link that was just clicked may not have left the page yet: the address is asked again until both agree.

@@ -199,7 +199,18 @@ test('(12) every stage opens and works while the server is away', async ({ page,
 	await loaded;
 	await page.waitForLoadState('networkidle');
 	await context.setOffline(true);
-	for (const stage of ['People and gear', 'Find a layout', 'Layout', 'Compare', 'Conversion', 'Cutting', 'Build', 'Log', 'Interior']) {
+	for (const stage of [
+		'People and gear',
+		'Find a layout',
+		'Layout',
+		'Compare',
+		'Conversion',
+		'Storage',
+		'Cutting',
+		'Build',
+		'Log',
+		'Interior'
+	]) {
 		await page.getByRole('link', { name: new RegExp(`^${stage}`) }).click();
 		await expect(page.getByRole('link', { name: new RegExp(`^${stage}`) })).toHaveAttribute('aria-current', 'page');
 		await expect(page.getByRole('link', { name: 'Back to the list of plans' })).toHaveCount(0);

@@ -1,7 +1,8 @@
 import { expose } from 'comlink';
 import { sceneOf } from '../core/derive';
-import type { Plan } from '../core/plan';
-import { stowingOf, travelMode, type Stowing } from '../core/stowage';
+import type { Box } from '../core/geometry/vector';
+import type { Edit, Plan } from '../core/plan';
+import { putAt, stowingOf, travelMode, type Place, type Seen, type Stowing } from '../core/stowage';
 import { longSection, viewFromAbove, type View } from '../core/views';
 import { breathe } from './breathe';
 
@@ -58,6 +59,11 @@ const stow = {
 			await breathe();
 			if (mine !== turn) return;
 		}
+	},
+
+	/** Edits that put one thing where somebody drew it, or near it; nothing where it goes nowhere near. */
+	put(plan: Plan, place: Pick<Place, 'gear' | 'copy'>, drawn: Box, seen: Seen): Edit[] | undefined {
+		return putAt(plan, place, drawn, seen);
 	}
 };
 

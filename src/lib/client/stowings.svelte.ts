@@ -1,5 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Plan } from '../core/plan';
+import type { Box } from '../core/geometry/vector';
+import type { Edit, Plan } from '../core/plan';
+import type { Place, Seen } from '../core/stowage';
 import StowWorkerThread from './stow.worker.ts?worker';
 import type { StowWorker, Stowed } from './stow.worker';
 
@@ -36,6 +38,16 @@ export class Stowings {
 			);
 		} catch (error) {
 			if (plan === this.asked) this.failure = (error as Error).message;
+		}
+	}
+
+	/** Edits that put one thing where somebody drew it, or near it; nothing where it goes nowhere near. */
+	async put(plan: Plan, { gear, copy }: Place, drawn: Box, seen: Seen): Promise<Edit[] | undefined> {
+		try {
+			return await this.remote.put(plan, { gear, copy }, drawn, seen);
+		} catch (error) {
+			this.failure = (error as Error).message;
+			return undefined;
 		}
 	}
 

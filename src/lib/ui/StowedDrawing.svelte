@@ -2,7 +2,7 @@
 	import { formatLength } from '../core/units';
 	import { preferences } from '../client/preferences.svelte';
 	import type { Box } from '../core/geometry/vector';
-	import type { Place, Shelf, Stowing } from '../core/stowage';
+	import type { Place, Seen, Shelf, Stowing } from '../core/stowage';
 	import type { View } from '../core/views';
 	import DrawingPair from './DrawingPair.svelte';
 
@@ -16,14 +16,16 @@
 		shelf: Shelf | undefined;
 		onlit: (no: number | undefined) => void;
 		/** Somebody drew a thing somewhere else. */
-		onput: (place: Place, box: Box, seen: 'from above' | 'from the side') => void;
+		onput: (place: Place, box: Box, seen: Seen) => void;
 	}
 	let { views, stowing, nameOf, lit, shelf, onlit, onput }: Props = $props();
 
 	const shown = $derived(shelf ? stowing.places.filter(({ compartment }) => compartment === shelf.id) : stowing.places);
+	/** What is lit is drawn last of all, wherever it lies. */
+	const last = (place: Place) => Number(lit.includes(place.no));
 	/** From below up, and from the far side to the near one: what is in front is drawn last. */
-	const fromAbove = $derived(shown.toSorted((a, b) => a.box.z[1] - b.box.z[1]));
-	const fromTheSide = $derived(shown.toSorted((a, b) => b.box.y[0] - a.box.y[0]));
+	const fromAbove = $derived(shown.toSorted((a, b) => last(a) - last(b) || a.box.z[1] - b.box.z[1]));
+	const fromTheSide = $derived(shown.toSorted((a, b) => last(a) - last(b) || b.box.y[0] - a.box.y[0]));
 	/** One that is being drawn elsewhere, and how far it has gone, mm. */
 	let drag: { place: Place; up: 'y' | 'z'; x: number; y: number; dx: number; dy: number } | undefined = $state.raw();
 
@@ -93,7 +95,7 @@
 			onpointerleave={() => drag ?? onlit(undefined)}
 		>
 			<title>{wordsOf(place)}</title>
-			<rect x={place.box.x[0]} y={-place.box[up][1]} width={w} height={h} stroke-width={(place.pinned ? 2.2 : 1.2) * px} />
+			<rect x={place.box.x[0]} y={-place.box[up][1]} width={w} height={h} stroke-width={(place.pinned ? 1.8 : 1.2) * px} />
 			{#if Math.min(w, h) > LEGIBLE * px}
 				<text
 					x={(place.box.x[0] + place.box.x[1]) / 2}
@@ -136,7 +138,7 @@
 	}
 	.thing rect {
 		fill: var(--gear);
-		fill-opacity: 0.55;
+		fill-opacity: 0.82;
 		stroke: var(--ink);
 	}
 	.thing.pinned rect {

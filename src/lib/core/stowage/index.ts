@@ -3,5 +3,5 @@ export { apartBecause, itemsOf, type Item } from './loads';
 export { stowedSoon, taskOf, type Stowage } from './stow';
 export { stowingOf, travelMode, type Place, type Reached, type Shelf, type Stowing } from './stowage';
 export type { Remark } from './remarks';
-export { freeAll, freeOne, keepAll, putAt } from './pinning';
+export { freeAll, freeOne, keepAll, putAt, type Seen } from './pinning';
 export { gearCsv, readGearTable, type ReadTable } from './gear-table';

@@ -1,13 +1,18 @@
 import type { Box } from '../geometry/vector';
 import { sendGear, type Edit, type Gear, type Pinned, type Plan } from '../plan';
-import type { Place, Shelf, Stowing } from './stowage';
+import { cuboidOf, type Hold } from '../loading';
+import type { Space } from '../pieces';
+import type { Compartment } from './compartments';
+import { itemsOf } from './loads';
+import { taskOf } from './stow';
+import { compartmentsOf, type Place, type Stowing } from './stowage';
 
 /** Finer than what counts as touching. */
 const fine = (value: number): number => Math.round(value * 1000) / 1000;
 
 /** Where a box stands in a compartment, from its corner. */
-const pinnedIn = ({ space, box: room }: Shelf, { x, y, z }: Box): Pinned => ({
-	space,
+const pinnedIn = ({ id, box: room }: Pick<Space, 'id' | 'box'>, { x, y, z }: Box): Pinned => ({
+	space: id,
 	x: fine(Math.max(0, x[0] - room.x[0])),
 	y: fine(Math.max(0, y[0] - room.y[0])),
 	z: fine(Math.max(0, z[0] - room.z[0])),
@@ -28,7 +33,7 @@ export function keepAll(plan: Plan, { places, shelves }: Stowing): Edit[] {
 		return pinEdits(
 			gear,
 			shelfOf(own[0]).piece,
-			own.map((place) => pinnedIn(shelfOf(place), place.box))
+			own.map((place) => pinnedIn({ id: shelfOf(place).space, box: shelfOf(place).box }, place.box))
 		);
 	});
 }
@@ -45,54 +50,58 @@ export function freeOne(gear: Gear, { gear: id, copy }: Pick<Place, 'gear' | 'co
 	return [{ path: ['gear', id, 'pinned'], value: left.length > 0 ? left : undefined }];
 }
 
-/** The compartment that a box lies in with its middle; of several the smallest. */
-function shelfAt(shelves: readonly Shelf[], { x, y, z }: Box, level: boolean): Shelf | undefined {
-	const mid = ([a, b]: [number, number]) => (a + b) / 2;
-	const holds = ([a, b]: [number, number], at: number) => at >= a && at <= b;
-	return shelves
-		.filter(({ box }) => holds(box.x, mid(x)) && holds(box.y, mid(y)) && (!level || holds(box.z, mid(z))))
-		.sort((a, b) => a.litres - b.litres)[0];
-}
-
-/** A range moved so that it lies within another. */
+/** A range moved so that it lies within another, as far as it is short enough. */
 const into = ([a, b]: [number, number], [from, to]: [number, number]): [number, number] => {
-	const by = a < from ? from - a : b > to ? Math.max(from - a, to - b) : 0;
-	return [a + by, b + by];
+	const start = Math.max(from, Math.min(a, to - (b - a)));
+	return [start, start + (b - a)];
 };
 
+/** Where something may stand that is nearest to where it was drawn, among compartments in which the rest of what is pinned stands. */
+function nearest(compartments: readonly Compartment[], holds: ReadonlyMap<string, Hold>, drawn: Box, kg: number, seen: Seen) {
+	let best: { compartment: Compartment; box: Box; far: number } | undefined;
+	for (const compartment of compartments) {
+		const hold = holds.get(compartment.id)!;
+		for (const [x0, x1, y0, y1, z0] of hold.spaces) {
+			const x = into(drawn.x, [x0, x1]);
+			const y = into(drawn.y, [y0, y1]);
+			const box: Box = { x, y, z: [z0, z0 + drawn.z[1] - drawn.z[0]] };
+			// From above nobody sees how high it was drawn: of places equally far the lowest is meant.
+			const up = Math.abs(z0 - drawn.z[0]);
+			const far =
+				Math.hypot(x[0] - drawn.x[0], y[0] - drawn.y[0]) + (seen === 'from the side' ? up : (z0 - compartment.space.box.z[0]) / 1000);
+			if (best && far >= best.far) continue;
+			if (hold.takes(cuboidOf(box), kg)) best = { compartment, box, far };
+		}
+	}
+	return best;
+}
+
+/** How a thing was seen when it was drawn somewhere else: from above its height is not known. */
+export type Seen = 'from above' | 'from the side';
+
+/** Further than this from where it was drawn it was not meant, mm. */
+const MEANT = 400;
+
 /**
- * Edits that put one thing where somebody drew it: into the compartment that its middle is in, within that, and down on whatever is
- * beneath it. Nothing where no compartment is there. Equal things that lie somewhere of their own in another piece are stowed anew.
- *
- * @param seen whether it was drawn from above, so that its height is not known, or from the side
+ * Edits that put one thing where somebody drew it, or as near to that as it goes past legs, walls, and what else somebody put there;
+ * what nobody put anywhere makes way. Nothing where it goes nowhere near. Equal things that were put into another piece are stowed
+ * anew.
  */
-export function putAt(
-	plan: Plan,
-	{ places, shelves }: Stowing,
-	place: Place,
-	drawn: Box,
-	seen: 'from above' | 'from the side'
-): Edit[] | undefined {
-	const shelf = shelfAt(shelves, drawn, seen === 'from the side');
-	if (!shelf) return undefined;
-	const [x, y] = [into(drawn.x, shelf.box.x), into(drawn.y, shelf.box.y)];
-	const beneath = places.filter(
-		(other) =>
-			other !== place &&
-			other.compartment === shelf.id &&
-			other.box.x[0] < x[1] - 1 &&
-			other.box.x[1] > x[0] + 1 &&
-			other.box.y[0] < y[1] - 1 &&
-			other.box.y[1] > y[0] + 1
-	);
-	const low = seen === 'from the side' ? drawn.z[0] : Infinity;
-	// Down onto the highest of what is beneath; seen from the side, of what is below where it was let go.
-	const floor = Math.max(shelf.box.z[0], ...beneath.map(({ box }) => box.z[1]).filter((top) => top <= low + 40));
-	const height = drawn.z[1] - drawn.z[0];
-	const pin = pinnedIn(shelf, { x, y, z: [floor, floor + height] });
-	const { under, pinned = [] } = plan.gear[place.gear];
-	const kept = under === shelf.piece ? pinned : [];
+export function putAt(plan: Plan, { gear, copy }: Pick<Place, 'gear' | 'copy'>, drawn: Box, seen: Seen): Edit[] | undefined {
+	const compartments = compartmentsOf(plan);
+	const items = itemsOf(plan);
+	const own = items.find((item) => item.gear === gear && item.copy === copy);
+	if (!own) return undefined;
+	const openings = new Map(compartments.map(({ id }) => [id, []]));
+	const { task } = taskOf(plan.gear, items, compartments, openings);
+	const holds = new Map(compartments.map(({ id, hold }) => [id, hold.copy()]));
+	for (const { item, compartment, box } of task.pins) if (item !== own) holds.get(compartment.id)!.put(box, item.kg, item.bears);
+	const found = nearest(compartments, holds, drawn, own.kg, seen);
+	if (!found || found.far > MEANT) return undefined;
+	const { piece, space } = found.compartment;
+	const { under, pinned = [] } = plan.gear[gear];
+	const kept = under === piece ? pinned : [];
 	// Equal things are told apart by nothing: one that nobody put anywhere is the next.
-	const at = place.pinned && under === shelf.piece ? place.copy : kept.length;
-	return pinEdits(place.gear, shelf.piece, [...kept.slice(0, at), pin, ...kept.slice(at + 1)]);
+	const at = copy < kept.length ? copy : kept.length;
+	return pinEdits(gear, piece, [...kept.slice(0, at), pinnedIn(space, found.box), ...kept.slice(at + 1)]);
 }

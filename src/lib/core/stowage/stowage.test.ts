@@ -3,11 +3,11 @@ import { sceneOf } from '../derive';
 import { convexOf, convexRoom } from '../geometry/convex';
 import { cornersOf, type Box } from '../geometry/vector';
 import { blockPrism, halfWidth } from '../interior';
-import type { Gear, Plan } from '../plan';
+import { applyEdits, type Gear, type Plan } from '../plan';
 import { randomFrom } from '../practice/random';
 import { bodiesIn } from '../scene';
 import { builtExamples, example } from '../testing/examples';
-import { stowingOf, travelMode, type Stowing } from '.';
+import { freeAll, keepAll, putAt, stowingOf, travelMode, type Stowing } from '.';
 
 const SIZES = { length: 300, width: 200, height: 150 };
 const thing = (name: string, more: Partial<Gear> = {}): Gear => ({ name, ...SIZES, weight: 2, count: 1, used: 'each trip', ...more });
@@ -235,5 +235,51 @@ describe('what builders curse later', () => {
 		);
 		expect(found.places).toHaveLength(1);
 		expect(found.places[0].kg).toBe(5);
+	});
+});
+
+describe('what somebody puts somewhere', () => {
+	const crates = withGear('16-slat-couch.nook.json', { crate: thing('Crate', { length: 300, width: 250, height: 200, count: 3 }) });
+	const moved = (by: number) => {
+		const found = stowed(crates, 1);
+		const [place] = found.places;
+		const drawn: Box = { ...place.box, x: [place.box.x[0] + by, place.box.x[1] + by] };
+		const edits = putAt(crates, place, drawn, 'from above');
+		return { drawn, plan: edits && applyEdits(crates, edits) };
+	};
+
+	it('stands there, and the rest goes round it', () => {
+		const { drawn, plan } = moved(40);
+		const found = stowed(plan!, 5);
+		expect(found.left).toEqual([]);
+		const pinned = found.places.filter((place) => place.pinned);
+		expect(pinned).toHaveLength(1);
+		expect(pinned[0].box.x[0]).toBeCloseTo(drawn.x[0], 1);
+		expect(found.remarks).toEqual([]);
+	});
+
+	it('stands beside a leg that it was drawn onto, and nowhere when it was drawn out of the vehicle', () => {
+		for (let by = 0; by < 900; by += 45) {
+			const { drawn, plan } = moved(by);
+			expect(plan, `${by}`).toBeDefined();
+			const found = stowed(plan!, 1);
+			expect(texts(found, /cannot stay/)).toEqual([]);
+			expect(Math.abs(found.places.find((place) => place.pinned)!.box.x[0] - drawn.x[0])).toBeLessThan(310);
+		}
+		expect(moved(3000).plan).toBeUndefined();
+	});
+
+	it('all of it stays when it is kept, and nothing does when it is let go', () => {
+		const found = stowed(crates, 30);
+		const kept = applyEdits(crates, keepAll(crates, found));
+		const again = stowed(kept, 1);
+		expect(again.places.map(({ gear, box }) => [gear, box])).toEqual(
+			found.places.map(({ gear, box }) => [
+				gear,
+				Object.fromEntries(Object.entries(box).map(([axis, [a, b]]) => [axis, [expect.closeTo(a, 2), expect.closeTo(b, 2)]]))
+			])
+		);
+		expect(again.places.every(({ pinned }) => pinned)).toBe(true);
+		expect(applyEdits(kept, freeAll(kept)).gear.crate.pinned).toBeUndefined();
 	});
 });

@@ -82,6 +82,18 @@ function livedIn({ modes }: Pick<Plan, 'modes'>): string[] {
 	return lived.length > 0 ? lived : all;
 }
 
+/** Every compartment of a plan as it is while driving, with what stands in it in any mode. */
+export function compartmentsOf(plan: Plan): Compartment[] {
+	const travels = travelMode(plan);
+	const modes = travels === undefined ? [] : [travels, ...Object.keys(plan.modes).filter((id) => id !== travels)];
+	return compartmentsThrough(
+		modes.map((id) => {
+			const scene = sceneOf(plan, id);
+			return { scene, bodies: bodiesIn(plan.vehicle, plan.crew, plan.animals ?? NO_ANIMALS, scene) };
+		})
+	);
+}
+
 type Ways = ReadonlyMap<string, Readonly<Record<string, WayIn[] | NoWayIn>>>;
 
 /** Through which faces a compartment is got at, and what that takes, the mean over the modes. */
@@ -200,14 +212,7 @@ function toldOf(
  * @yields what is known so far; after the first, only what is better
  */
 export function* stowingOf(plan: Plan): Generator<Stowing | undefined, Stowing> {
-	const travels = travelMode(plan);
-	const modes = travels === undefined ? [] : [travels, ...Object.keys(plan.modes).filter((id) => id !== travels)];
-	const compartments = compartmentsThrough(
-		modes.map((id) => {
-			const scene = sceneOf(plan, id);
-			return { scene, bodies: bodiesIn(plan.vehicle, plan.crew, plan.animals ?? NO_ANIMALS, scene) };
-		})
-	);
+	const compartments = compartmentsOf(plan);
 	const ways = new Map<string, Record<string, WayIn[] | NoWayIn>>();
 	for (const { id, piece, space } of compartments) {
 		ways.set(id, Object.fromEntries(Object.keys(plan.modes).map((mode) => [mode, waysInto(plan, mode, piece, space)])));

@@ -3,7 +3,7 @@
 	import { Stowings } from '$lib/client/stowings.svelte';
 	import type { Box } from '$lib/core/geometry/vector';
 	import type { Edit } from '$lib/core/plan';
-	import { freeAll, freeOne, keepAll, putAt, type Place } from '$lib/core/stowage';
+	import { freeAll, freeOne, keepAll, type Place, type Seen } from '$lib/core/stowage';
 	import { withUnits } from '$lib/core/units';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { useWorkbench } from '$lib/ui/context';
@@ -37,10 +37,12 @@
 	const kg = $derived((stowing?.places ?? []).reduce((sum, place) => sum + place.kg, 0));
 
 	const edit = (label: string, edits: Edit[]) => session.edit(label, edits);
-	function put(place: Place, box: Box, seen: 'from above' | 'from the side') {
-		const edits = stowing && putAt(plan, stowing, place, box, seen);
+	async function put(place: Place, box: Box, seen: Seen) {
+		const edits = await stowings?.put(plan, place, box, seen);
 		if (edits) edit(`${nameOf(place.gear)}: put by hand`, edits);
-		else session.notice = 'No compartment is there. Draw it to where one is; a place of its own is given in Layout, by the mode.';
+		else
+			session.notice =
+				'It goes nowhere near there. Draw it to a compartment in which there is room for it; a place of its own is given in Layout, by the mode.';
 	}
 </script>
 
@@ -208,6 +210,9 @@
 		align-items: center;
 		font-size: 13px;
 		white-space: nowrap;
+	}
+	.bar select {
+		max-width: 230px;
 	}
 	.drawings {
 		display: grid;
