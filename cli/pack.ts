@@ -34,7 +34,8 @@ export function pack(plan: Plan, { json, system }: Options, { out }: Streams): n
 		out(`${name}: ${Math.round(taken)} of ${Math.round(litres)} l, ${formatMass(kg, system)}\n`);
 		for (const place of found.places.filter(({ compartment }) => compartment === id)) {
 			const ways = Object.entries(place.reached).map(([mode, way]) => {
-				const how = 'by' in way ? 'not to be got at' : `${Math.round(way.seconds)} s${way.first.length > 0 ? ` after ${way.first.join(', ')}` : ''}`;
+				const how =
+					'by' in way ? 'not to be got at' : `${Math.round(way.seconds)} s${way.first.length > 0 ? ` after ${way.first.join(', ')}` : ''}`;
 				return `${plan.modes[mode].name} ${how}`;
 			});
 			out(`  ${String(place.no).padStart(3)}  ${plan.gear[place.gear].name.padEnd(32)} ${ways.join('; ')}\n`);

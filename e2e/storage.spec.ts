@@ -45,11 +45,7 @@ test('what comes along is pasted, stowed, moved by hand, kept, and found in the 
 
 	// What was kept is a finding like any other, and cannot stay when it gets another size.
 	await page.getByRole('link', { name: 'People' }).click();
-	await page
-		.getByRole('article')
-		.filter({ has: page.locator('input[value="Pot"]') })
-		.getByLabel('High')
-		.fill('160');
+	await page.getByRole('article').filter({ hasText: 'Leave Pot at home' }).getByLabel('High').fill('160');
 	await page.keyboard.press('Tab');
 	await page.getByRole('link', { name: /^Layout/ }).click();
 	const list = page.getByRole('group', { name: 'List of findings' });

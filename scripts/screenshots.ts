@@ -103,6 +103,7 @@ const PICTURES: {
 			await page.getByRole('button', { name: 'Slat, fixed' }).click({ timeout: 40_000 });
 		}
 	},
+	{ file: 'storage', plan: 'slats on wall rails', stage: 'storage' },
 	{ file: 'cutting', plan: 'one-person hatchback', stage: 'cutting' },
 	{
 		file: 'build',
@@ -120,8 +121,7 @@ const PICTURES: {
 	...(
 		[
 			['long trap van', 'long-high-van'],
-			['survey van', 'small-van'],
-			['one-person hatchback', 'small-hatchback']
+			['survey van', 'small-van']
 		] as const
 	).map(([plan, style]) => ({
 		file: `solid-${style}`,

@@ -1,5 +1,5 @@
 export { compartmentsIn, emptyCompartments, othersIn, type Compartment } from './compartments';
-export { apartBecause, itemsOf, type Item } from './loads';
+export { itemsOf, type Item } from './loads';
 export { stowedSoon, taskOf, type Stowage } from './stow';
 export { stowingOf, travelMode, type Place, type Reached, type Shelf, type Stowing } from './stowage';
 export type { Remark } from './remarks';

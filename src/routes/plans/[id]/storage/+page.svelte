@@ -108,7 +108,7 @@
 				<span class="quiet" role="status">
 					{#if !stowings?.current}your last change is being stowed …{:else if known.progress < 1}looking for better … {Math.round(
 							known.progress * 100
-						)} %{:else}no better was found{/if}
+						)} %{:else if stowing.places.every((place) => place.pinned)}all of it stays as it was kept{:else}no better was found{/if}
 				</span>
 				<span class="keep">
 					<button
@@ -212,7 +212,7 @@
 		white-space: nowrap;
 	}
 	.bar select {
-		max-width: 230px;
+		max-width: 180px;
 	}
 	.drawings {
 		display: grid;
