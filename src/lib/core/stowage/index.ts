@@ -1,7 +1,8 @@
 export { compartmentsIn, emptyCompartments, othersIn, type Compartment } from './compartments';
 export { itemsOf, type Item } from './loads';
 export { stowedSoon, taskOf, type Stowage } from './stow';
-export { stowingOf, travelMode, type Place, type Reached, type Shelf, type Stowing } from './stowage';
+export type { Place, Reached, Shelf } from './place';
+export { stowingOf, travelMode, type Stowing } from './stowage';
 export type { Remark } from './remarks';
 export { freeAll, freeOne, keepAll, putAt, type Seen } from './pinning';
 export { gearCsv, readGearTable, type ReadTable } from './gear-table';

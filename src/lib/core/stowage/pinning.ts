@@ -5,7 +5,8 @@ import type { Space } from '../pieces';
 import type { Compartment } from './compartments';
 import { itemsOf } from './loads';
 import { taskOf } from './stow';
-import { compartmentsOf, type Place, type Stowing } from './stowage';
+import type { Place } from './place';
+import { compartmentsOf, type Stowing } from './stowage';
 
 /** Finer than what counts as touching. */
 const fine = (value: number): number => Math.round(value * 1000) / 1000;

@@ -4,7 +4,7 @@ import type { Compartment } from './compartments';
 import { wayOut } from './getting-at';
 import { apartBecause, itemsOf, type Item } from './loads';
 import { depthBehind, HEAVY_OVERHEAD, type Unpinned } from './stow';
-import type { Place } from './stowage';
+import type { Place } from './place';
 
 /** Something to know about how things lie: wrong, to be thought about, or not known. */
 export interface Remark {

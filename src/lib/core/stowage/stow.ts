@@ -41,7 +41,7 @@ export interface Task {
 
 /** Weights of the aim, in seconds a day for a kilogram: a metre up, a metre from between the axles, a metre to one side. */
 const WORTH = { up: 0.4, along: 0.1, across: 0.1 } as const;
-/** Heavier than this does not go above {@link OVERHEAD} if it can be helped, kg and mm above the floor; our own judgement. */
+/** Heavier than this does not go higher than this if it can be helped, kg and mm above the floor; our own judgement. */
 export const HEAVY_OVERHEAD = { kg: 2, above: 1000 } as const;
 /** What breaking that rule costs, s a day. */
 const OVERHEAD_PENALTY = 60;
