@@ -32,7 +32,7 @@ export function stowage(): void {
 	console.log(`\nStowing things in twelve compartments, for ${ALLOWED / 1000} s\n`);
 	const both = demo('14-sliding-slats.nook.json');
 	const cabinet = demo('12-narrow-cabinet.nook.json').pieces.cabinet;
-	
+
 	const plan = applyEdits(both, addPiece(both, cabinet).edits);
 	for (const n of [10, 40, 100, 300]) {
 		const start = performance.now();
