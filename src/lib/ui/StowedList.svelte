@@ -32,12 +32,16 @@
 		places
 			.map((place) => ({ place, way: place.reached[modeId] }))
 			.sort((a, b) => ('by' in a.way ? Infinity : a.way.seconds) - ('by' in b.way ? Infinity : b.way.seconds))[0];
+	/** More than so many that come out first are counted. */
+	const NAMED = 3;
 	const wayWords = (places: readonly Place[]): string => {
 		const first = easiest(places);
 		if (!first) return '';
 		const { way } = first;
 		if ('by' in way) return 'not to be got at';
-		return `${Math.round(way.seconds)} s${way.first.length > 0 ? ` after ${way.first.join(', ')}` : ''}`;
+		const seconds = `${Math.round(way.seconds)} s`;
+		if (way.first.length === 0) return seconds;
+		return `${seconds} after ${way.first.length > NAMED ? `${way.first.length} others` : way.first.join(', ')}`;
 	};
 </script>
 

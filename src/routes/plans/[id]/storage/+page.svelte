@@ -258,9 +258,6 @@
 		.list {
 			min-height: 0;
 		}
-		.answers {
-			order: -1;
-		}
 	}
 	@media print {
 		.stage {
