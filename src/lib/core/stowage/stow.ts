@@ -55,6 +55,12 @@ export const ARM = { mm: 650, seconds: 4 } as const;
 /** Of two places equally far the nearer is better: so much deeper takes a second, mm. */
 const DEPTH_A_SECOND = 500;
 
+/** How a place is chosen: by cost, shifted by so much chance, or as close to the others as can be. */
+type Way = { chance: number } | 'close';
+
+/** Lowest first, then rearmost, then furthest to the right: nothing is left between things, which makes room for the rest. */
+const closeness = ([x0, , y0, , z0]: Cuboid): number => 100 * z0 + x0 + y0 / 100;
+
 /** One arrangement that is being worked on. */
 class Arrangement {
 	readonly holds: Map<string, Hold>;
@@ -77,8 +83,12 @@ class Arrangement {
 		this.pieceOf.set(item.gear, compartment.piece);
 	}
 
-	/** The best place for a thing in what is free; false when there is none. */
-	place(item: Item, random: () => number): boolean {
+	/**
+	 * The best place for a thing in what is free; false when there is none.
+	 *
+	 * @param way how the best is told: by what it costs, shifted by chance, or by what leaves most room for the rest
+	 */
+	place(item: Item, random: () => number, way: Way): boolean {
 		const { compartments } = this.task;
 		const piece = this.pieceOf.get(item.gear) ?? item.under;
 		let best: { compartment: Compartment; box: Cuboid; worth: number } | undefined;
@@ -87,18 +97,19 @@ class Arrangement {
 			const inside = this.within.get(compartment.id);
 			if (inside?.some((other) => apartBecause(item, other))) continue;
 			const hold = this.holds.get(compartment.id)!;
-			const shift = 1 + 0.3 * random();
 			for (const space of hold.spaces) {
 				const ledge = hold.ledgeOf(space);
 				let turn = 0;
 				for (const size of item.turns) {
-					const [box] = hold.placesOn(ledge, size, item.kg);
 					turn++;
-					if (!box) continue;
-					// The tighter it fits, and the less a bag is pressed, the better the rest.
-					const snug = Math.min(space[1] - space[0] - size[0], space[3] - space[2] - size[1], space[5] - space[4] - size[2]);
-					const worth = (this.worthOf(item, compartment, box) + 0.002 * snug + 0.01 * turn) * shift;
-					if (!best || worth < best.worth) best = { compartment, box, worth };
+					for (const box of hold.placesOn(ledge, size, item.kg)) {
+						// The tighter it fits, and the less a bag is pressed, the better the rest.
+						const snug = Math.min(space[1] - space[0] - size[0], space[3] - space[2] - size[1], space[5] - space[4] - size[2]);
+						const rest = 0.002 * snug + 0.01 * turn;
+						const worth =
+							way === 'close' ? closeness(box) + rest : (this.worthOf(item, compartment, box) + rest) * (1 + way.chance * random());
+						if (!best || worth < best.worth) best = { compartment, box, worth };
+					}
 				}
 			}
 		}
@@ -177,8 +188,8 @@ const reachFor = (box: Cuboid, room: Cuboid, face: Face): number => {
 
 const bulk = ({ turns: [[x, y, z]] }: Item): number => x * y * z;
 
-/** Puts what is kept where it was and the rest wherever it goes best, the bulkiest first, with some chance. */
-function build(task: Task, kept: readonly Stowed[], random: () => number, chance: number): Arrangement {
+/** Puts what is kept where it was and the rest wherever it goes best, the bulkiest first, with so much chance in the order. */
+function build(task: Task, kept: readonly Stowed[], random: () => number, chance: number, way: Way): Arrangement {
 	const now = new Arrangement(task);
 	for (const { item, compartment, box, pinned } of kept) {
 		if (pinned) continue;
@@ -190,7 +201,7 @@ function build(task: Task, kept: readonly Stowed[], random: () => number, chance
 		.filter((item) => !there.has(item))
 		.map((item) => ({ item, first: bulk(item) * (1 + chance * (random() - 0.5)) }))
 		.sort((a, b) => b.first - a.first);
-	for (const { item } of waiting) if (!now.place(item, random)) now.left.push(item);
+	for (const { item } of waiting) if (!now.place(item, random, way)) now.left.push(item);
 	return now;
 }
 
@@ -201,13 +212,15 @@ function build(task: Task, kept: readonly Stowed[], random: () => number, chance
  */
 export function* stowing(task: Task, seed: string): Generator<Stowage, never> {
 	const random = randomFrom(seed);
-	let current = build(task, [], () => 0, 0);
+	let current = build(task, [], () => 0, 0, { chance: 0 });
 	let cost = current.cost();
 	let best = { result: current.result(), cost };
-	for (;;) {
+	for (let round = 1; ; round++) {
 		yield best.result;
-		const kept = keepSome(task, current, random);
-		const next = build(task, kept, random, 1.2);
+		// Where something is left out, every other round packs close, at first all of it.
+		const close = current.left.length > 0 && round % 2 === 1;
+		const kept = close && (round === 1 || random() < 0.5) ? [] : keepSome(task, current, random);
+		const next = build(task, kept, random, round === 1 ? 0 : 1.2, close ? 'close' : { chance: 0.3 });
 		const then = next.cost();
 		if (then <= cost) [current, cost] = [next, then];
 		if (cost < best.cost) best = { result: current.result(), cost };
