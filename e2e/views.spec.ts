@@ -352,7 +352,7 @@ test('what slides while driving is told, tied down, and said to be; a door left 
 }) => {
 	await openDemo(page, server.url, 'survey van', 'layout');
 	const list = page.getByRole('group', { name: 'List of findings' });
-	const held = list.locator('li', { hasText: /under Slat couch: held while driving/ }).first();
+	const held = list.locator('li', { hasText: 'Battery box under Slat couch: held while driving' });
 	await expect(held).toHaveClass(/tight/);
 	await expect(held).toContainText('Nothing stops it from sliding');
 	await held.getByRole('button', { name: /held while driving/ }).click();
