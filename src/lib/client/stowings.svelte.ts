@@ -10,7 +10,8 @@ const REST = 200;
 
 /** Where everything lies, from a worker of its own: what was last known stays until the next is. */
 export class Stowings {
-	known: Stowed | undefined = $state.raw();
+	/** With the plan of which it is known: names and modes are those of that plan, whatever has changed since. */
+	known: (Stowed & { of: Plan }) | undefined = $state.raw();
 	/** Whether what is known is of the present plan. */
 	current = $state(false);
 	failure: string | undefined = $state();
@@ -33,7 +34,7 @@ export class Stowings {
 			await this.remote.stow(
 				plan,
 				proxy((sofar: Stowed) => {
-					if (plan === this.asked) [this.known, this.current, this.failure] = [sofar, true, undefined];
+					if (plan === this.asked) [this.known, this.current, this.failure] = [{ ...sofar, of: plan }, true, undefined];
 				})
 			);
 		} catch (error) {

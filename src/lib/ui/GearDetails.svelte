@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { packInto, sendGear, TRAITS, USED, type Edit, type Gear, type Plan } from '../core/plan';
+	import { holders, packInto, sendGear, TRAITS, USED, type Edit, type Gear, type Plan } from '../core/plan';
 	import MassField from './MassField.svelte';
 
 	interface Props {
@@ -17,12 +17,7 @@
 		set('traits', now.length > 0 ? now : undefined);
 	}
 	/** What it could be packed into: nothing that is packed into it, in turn. */
-	const containers = $derived(
-		Object.keys(plan.gear).filter((other) => {
-			for (let at: string | undefined = other; at !== undefined; at = plan.gear[at]?.into) if (at === id) return false;
-			return true;
-		})
-	);
+	const containers = $derived(Object.keys(plan.gear).filter((other) => !holders(plan.gear, other).includes(id)));
 	const TRAIT_WORDS = {
 		fragile: 'fragile',
 		wet: 'wet',

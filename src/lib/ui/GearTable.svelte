@@ -45,7 +45,7 @@
 		</p>
 		{#if read.faults.length > 0}
 			<ul class="faults">
-				{#each read.faults as fault (fault)}<li>{fault}</li>{/each}
+				{#each read.faults as fault, i (i)}<li>{fault}</li>{/each}
 			</ul>
 		{/if}
 	{:else if taken}

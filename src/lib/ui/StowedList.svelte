@@ -6,6 +6,8 @@
 
 	interface Props {
 		plan: Plan;
+		/** The plan whose things are stowed: it may be that of a moment ago. */
+		of: Plan;
 		stowing: Stowing;
 		/** The mode in which it is told how each is got at. */
 		modeId: string;
@@ -16,11 +18,11 @@
 		onedit: (label: string, edits: Edit[]) => void;
 		onfree: (place: Place) => void;
 	}
-	let { plan, stowing, modeId, lit, open, onlit, onopen, onedit, onfree }: Props = $props();
+	let { plan, of, stowing, modeId, lit, open, onlit, onopen, onedit, onfree }: Props = $props();
 
 	const shelfName = (id: string) => stowing.shelves.find((shelf) => shelf.id === id)?.name ?? '';
 	const rows = $derived(
-		Object.entries(plan.gear).map(([id, gear]) => ({
+		Object.entries(of.gear).map(([id, gear]) => ({
 			id,
 			gear,
 			places: stowing.places.filter((place) => place.gear === id),
@@ -61,8 +63,9 @@
 				<span class="what">
 					<span class="name">{gear.count > 1 ? `${gear.count} × ` : ''}{gear.name}</span>
 					<span class="quiet">
-						{#if gear.into}in {plan.gear[gear.into].name}
-						{:else if places.length > 0}{[...new Set(places.map(({ compartment }) => shelfName(compartment)))].join(', ')}{/if}
+						{#if gear.into}in {of.gear[gear.into].name}
+						{:else if places.length > 0}{[...new Set(places.map(({ compartment }) => shelfName(compartment)))].join(', ')}
+						{:else if left === 0}in a place of its own{/if}
 					</span>
 				</span>
 				{#if left > 0}
@@ -78,7 +81,7 @@
 					<ol class="steps">
 						{#if way.door}<li>Open {way.door}.</li>{/if}
 						{#each way.actions as action, i (i)}<li>{action.name}.</li>{/each}
-						{#each way.first as no (no)}<li>Take out {no}, {plan.gear[stowing.places[no - 1].gear].name}.</li>{/each}
+						{#each way.first as no (no)}<li>Take out {no}, {of.gear[stowing.places[no - 1].gear].name}.</li>{/each}
 						<li>
 							Take it out {way.face === 'top' ? 'from above' : `towards the ${way.face}`}{way.deep
 								? ', further in than an arm reaches'
@@ -86,10 +89,10 @@
 						</li>
 					</ol>
 				{:else if first && 'by' in first.way}
-					<p class="bad">Not to be got at in {plan.modes[modeId].name}: {first.way.by}.</p>
+					<p class="bad">Not to be got at in {of.modes[modeId].name}: {first.way.by}.</p>
 				{/if}
 				{#each stowing.left.filter((one) => one.gear === id) as miss (miss.gear)}<p class="bad">{miss.why}</p>{/each}
-				<GearDetails {plan} {id} {onedit} />
+				{#if Object.hasOwn(plan.gear, id)}<GearDetails {plan} {id} {onedit} />{/if}
 				{#each places.filter(({ pinned }) => pinned) as place (place.no)}
 					<button type="button" class="tool" onclick={() => onfree(place)}>Let {place.no} be stowed anew</button>
 				{/each}

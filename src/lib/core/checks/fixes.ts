@@ -79,6 +79,8 @@ export interface Change extends Fix {
 
 /** Every turn of one number that settles a finding, each tried out on the whole plan. */
 function turns(plan: Plan, finding: Finding, tolerances: Tolerances, system: UnitSystem): Change[] {
+	// What was put into a wrong place is put elsewhere: nothing is built anew for that, and every turn would pack everything once more.
+	if (finding.rule === 'gear-put') return [];
 	const pieces = finding.subjects.filter((id) => Object.hasOwn(plan.pieces, id));
 	const knobs = [...pieces.flatMap((id) => pieceKnobs(id, plan.pieces[id])), ...modeKnobs(plan, finding)].map(withinReason);
 	// “Raise the bed” does not say which, where two pieces meet.

@@ -6,7 +6,7 @@ import { pinnedBoxes } from '../plan/gear';
 import type { Gear, Plan } from '../plan/plan';
 import type { Body } from '../scene';
 import { clearBoxes, stow } from '../storage';
-import { compartmentsIn, emptyCompartments, itemsOf, othersIn, stowedSoon, taskOf, type Compartment } from '../stowage';
+import { apartBecause, compartmentsIn, emptyCompartments, itemsOf, stowedSoon, taskOf, type Compartment } from '../stowage';
 import { lengthMark } from '../units';
 import { BODY_TABLES, bodiesOf, type BodyTable } from './bodies';
 import { check, type CheckContext, type Result } from './finding';
@@ -27,7 +27,8 @@ const waysOf = remember((interior: Interior, { spaces }: PlacedPiece['assembly']
 /** The gear that goes to each piece. */
 const gearBy = remember((gear: Plan['gear']) => {
 	const by = new Map<string, [id: string, gear: Gear][]>();
-	for (const entry of Object.entries(gear)) if (entry[1].under) by.set(entry[1].under, [...(by.get(entry[1].under) ?? []), entry]);
+	for (const entry of Object.entries(gear))
+		if (entry[1].under && !entry[1].into) by.set(entry[1].under, [...(by.get(entry[1].under) ?? []), entry]);
 	return by;
 });
 
@@ -58,7 +59,7 @@ function byItself({ scene }: CheckContext, piece: PlacedPiece, id: string, gear:
 		};
 	const ways = waysOf(scene.interior, piece.assembly);
 	const found = stow(ways, gear);
-	const stacked = found.margin < 0 && goesIn(scene.interior, piece, { ...gear, under: piece.id });
+	const stacked = found.margin < 0 && goesIn(scene.interior, piece, gear);
 	const { x, y, z } = found.box;
 	const [mx, my] = [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2];
 	return {
@@ -83,7 +84,8 @@ export const gearUnder = check({
 	reads: ['gear'],
 	run: (context) =>
 		Object.entries(context.plan.gear).flatMap(([id, gear]): Result[] => {
-			const piece = context.scene.pieces.find((p) => p.id === gear.under);
+			// What is packed into something is told of with that.
+			const piece = gear.into ? undefined : context.scene.pieces.find((p) => p.id === gear.under);
 			return piece ? [byItself(context, piece, id, gear)] : [];
 		})
 });
@@ -98,7 +100,7 @@ const facesOf = (compartments: readonly Compartment[]) =>
 /** Whether all of some gear goes into a piece in which nothing else is. Remembered. */
 const goesIn = remember((interior: Interior, piece: PlacedPiece, gear: Gear): boolean => {
 	const compartments = emptyCompartments(interior, piece);
-	const table = { gear: { ...gear, under: piece.id } };
+	const table = { gear };
 	const { task } = taskOf(table, itemsOf({ gear: table }), compartments, facesOf(compartments));
 	return stowedSoon(task, ROUNDS).left.length === 0;
 });
@@ -113,7 +115,8 @@ const stowed = remember((gear: Plan['gear'], scene: Scene, bodies: readonly Body
 	const compartments = compartmentsIn(scene, bodies, piece);
 	const items = itemsOf({ gear }).filter((item) => ids.has(item.gear));
 	const { task, unpinned } = taskOf(gear, items, compartments, facesOf(compartments));
-	return { there, besides: othersIn(scene, bodies, piece), unpinned, ...stowedSoon(task, ROUNDS) };
+	const besides = [...new Set(compartments.flatMap(({ others }) => others))];
+	return { there, besides, unpinned, ...stowedSoon(task, ROUNDS) };
 });
 
 /** What goes to one piece in the mode that is asked about, what else takes its rooms, and how it all goes in; remembered, since three rules ask. */
@@ -130,9 +133,11 @@ export const gearTogether = check({
 		const { plan, scene } = context;
 		return scene.pieces.flatMap((piece): Result[] => {
 			const found = stowedIn(context, piece);
-			if (!found || found.there.length + found.besides.length < 2) return [];
+			if (!found) return [];
 			const { there, besides } = found;
 			const out = found.left.length;
+			// One thing where nothing else is was told by itself, unless legs, bars, contents or pits keep some of it out.
+			if (out === 0 && there.length + besides.length < 2) return [];
 			const left = [...new Set(found.left.map(({ gear }) => gear))].map((id) =>
 				several({ ...plan.gear[id], count: found.left.filter(({ gear }) => gear === id).length })
 			);
@@ -150,7 +155,7 @@ export const gearTogether = check({
 					why:
 						out === 0
 							? `All of it goes in together, side by side and on top of one another.`
-							: `No way was found to get in ${left.join(' and ')} beside ${besides.length > 0 ? 'the rest and what stands or lies there' : 'the rest'}.`,
+							: `No way was found to get in ${left.join(' and ')} beside ${there.length + besides.length < 2 ? 'legs and bars, or on top of one another with what is in them' : besides.length > 0 ? 'the rest and what stands or lies there' : 'the rest'}.`,
 					at: middleOf(piece.assembly.spaces[0].box)
 				}
 			];
@@ -170,21 +175,31 @@ export const gearPut = check({
 				.filter(([, { pinned }]) => pinned)
 				.map(([id, gear]): Result => {
 					const gone = found.unpinned.filter(({ item }) => item.gear === id);
+					const [spoilt] = found.stowed.flatMap((own) =>
+						own.pinned && own.item.gear === id
+							? found.stowed.flatMap((other) => {
+									const why = other.pinned && other.compartment === own.compartment && apartBecause(own.item, other.item);
+									return why ? [`It must not lie with ${context.plan.gear[other.item.gear].name}: ${why}.`] : [];
+								})
+							: []
+					);
+					const put = Math.min(gear.count, gear.pinned!.length);
 					const boxes = pinnedBoxes(gear, piece.assembly.spaces);
+					const wrong = Math.max(gone.length, spoilt ? 1 : 0);
 					return {
 						rule: 'gear-put' as const,
 						key: `${piece.id}+${id}`,
 						title: `${several(gear)} ${words(piece)} ${piece.name}: where somebody put it`,
 						subjects: [piece.id, id],
-						margin: -gone.length,
+						margin: -wrong,
 						comfort: 0,
 						unit: 'count',
-						limit: gear.pinned!.length,
-						actual: gear.pinned!.length - gone.length,
+						limit: put,
+						actual: put - wrong,
 						why:
 							gone.length > 0
 								? `It cannot stay there: ${gone[0].why}. Storage stows it anew.`
-								: 'Nothing else is there, and something bears it.',
+								: (spoilt ?? 'Nothing else is there, and something bears it.'),
 						at: middleOf(boxes.length > 0 ? boxRound(boxes.map((box) => ({ box }))) : piece.assembly.spaces[0].box)
 					};
 				});

@@ -32,6 +32,27 @@ export const within = (a: Cuboid, b: Cuboid): boolean =>
 	a[4] >= b[4] - ROUNDING &&
 	a[5] <= b[5] + ROUNDING;
 
+/** How much of its shadow on the floor a box shares with others together, square mm: where they overlap it counts once. */
+export function sharedWithAll(box: Cuboid, others: readonly Cuboid[]): number {
+	const near = others.filter((one) => sharedFootprint(one, box) > 0);
+	if (near.length < 2) return near.length === 0 ? 0 : sharedFootprint(near[0], box);
+	const clip = (at: number) => Math.max(box[0], Math.min(box[1], at));
+	const edges = [...new Set(near.flatMap(([x0, x1]) => [clip(x0), clip(x1)]))].sort((a, b) => a - b);
+	let sum = 0;
+	for (let i = 1; i < edges.length; i++) {
+		const [from, to] = [edges[i - 1], edges[i]];
+		// Stretches across over this strip, one after the other.
+		const over = near.filter(([x0, x1]) => x0 < to && x1 > from).sort((a, b) => a[2] - b[2]);
+		let reached = box[2];
+		for (const [, , y0, y1] of over) {
+			const [low, high] = [Math.max(reached, y0), Math.min(box[3], y1)];
+			if (high > low) sum += (to - from) * (high - low);
+			reached = Math.max(reached, high);
+		}
+	}
+	return sum;
+}
+
 /** How much of their shadows on the floor two share, square mm. */
 export const sharedFootprint = (a: Cuboid, b: Cuboid): number =>
 	Math.max(0, Math.min(a[1], b[1]) - Math.max(a[0], b[0])) * Math.max(0, Math.min(a[3], b[3]) - Math.max(a[2], b[2]));

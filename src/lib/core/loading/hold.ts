@@ -1,4 +1,4 @@
-import { overlap, ROUNDING, sharedFootprint, within, type Cuboid, type Size } from './cuboid';
+import { overlap, ROUNDING, sharedFootprint, sharedWithAll, within, type Cuboid, type Size } from './cuboid';
 
 /** Something that stands in a hold. */
 export interface Standing {
@@ -32,6 +32,14 @@ function* leftOf(space: Cuboid, box: Cuboid): Generator<Cuboid> {
 	if (box[5] < z1 - USELESS) yield [x0, x1, y0, y1, box[5], z1];
 }
 
+/** What of a space lies before, behind and to both sides of a hollow in its floor. */
+function* besideIn([x0, x1, y0, y1, z0, z1]: Cuboid, hollow: Cuboid): Generator<Cuboid> {
+	yield [x0, Math.min(x1, hollow[0]), y0, y1, z0, z1];
+	yield [Math.max(x0, hollow[1]), x1, y0, y1, z0, z1];
+	yield [x0, x1, y0, Math.min(y1, hollow[2]), z0, z1];
+	yield [x0, x1, Math.max(y0, hollow[3]), y1, z0, z1];
+}
+
 /**
  * A room that things are put into, with all largest free boxes in it (the empty maximal spaces of K. K. Lai and J. W. M. Chan,
  * Computers & Industrial Engineering 32, 1997) and what bears what.
@@ -49,13 +57,15 @@ export class Hold {
 	 * @param room the box that everything stays in, mm
 	 * @param firm what takes room in it already: walls, arches, legs, bars
 	 * @param borne how much of its underside a thing has to stand on, 0 to 1
-	 * @param barred what has to stay free, such as where something is at other times: nothing stands on it
+	 * @param barred what else has to stay free: slopes, doors, where something is at other times; nothing stands on it
+	 * @param hollows where its floor bears nothing, such as pits
 	 */
 	constructor(
 		readonly room: Cuboid,
 		firm: readonly Cuboid[] = [],
 		private readonly borne = 1,
-		barred: readonly Cuboid[] = []
+		barred: readonly Cuboid[] = [],
+		private readonly hollows: readonly Cuboid[] = []
 	) {
 		this.firm = firm.filter((one) => overlap(one, room));
 		this.spaces = [room];
@@ -87,14 +97,14 @@ export class Hold {
 		if (dx > space[1] - space[0] + ROUNDING || dy > space[3] - space[2] + ROUNDING || dz > space[5] - space[4] + ROUNDING) return;
 		const z = space[4];
 		const tried: number[] = [];
-		for (const one of [space, ...(tops ?? [])]) {
+		for (const one of [space, ...(tops ?? this.hollows.flatMap((hollow) => [...besideIn(space, hollow)]))]) {
 			const [x0, y0] = [Math.max(space[0], one[0]), Math.max(space[2], one[2])];
 			const [x1, y1] = [Math.min(space[1], one[1]) - dx, Math.min(space[3], one[3]) - dy];
 			for (const x of [x0, x1])
 				for (const y of [y0, y1]) {
 					if (x < space[0] - ROUNDING || y < space[2] - ROUNDING || x + dx > space[1] + ROUNDING || y + dy > space[3] + ROUNDING) continue;
 					const box: Cuboid = [x, x + dx, y, y + dy, z, z + dz];
-					if (tops && !this.isBorne(box, tops)) continue;
+					if (!this.isBorne(box, tops)) continue;
 					const key = Math.round(x * 10) * 1e6 + Math.round(y * 10);
 					if (tried.includes(key)) continue;
 					tried.push(key);
@@ -148,15 +158,15 @@ export class Hold {
 	}
 
 	private stands(box: Cuboid): boolean {
-		const { tops } = this.ledgeOf(box);
-		return !tops || this.isBorne(box, tops);
+		return this.isBorne(box, this.ledgeOf(box).tops);
 	}
 
-	/** Whether enough of the underside of a box lies on some tops at its height. */
-	private isBorne(box: Cuboid, tops: readonly Cuboid[]): boolean {
-		let held = 0;
-		for (const one of tops) held += sharedFootprint(one, box);
-		return held >= this.borne * (box[1] - box[0]) * (box[3] - box[2]) - 1;
+	/** Whether enough of the underside of a box lies on some tops at its height, or on the floor beside its hollows. */
+	private isBorne(box: Cuboid, tops: readonly Cuboid[] | undefined): boolean {
+		if (!tops && this.hollows.length === 0) return true;
+		const area = (box[1] - box[0]) * (box[3] - box[2]);
+		const held = tops ? sharedWithAll(box, tops) : area - sharedWithAll(box, this.hollows);
+		return held >= this.borne * area - 1;
 	}
 
 	/** What a box stands on, of what was put in. */

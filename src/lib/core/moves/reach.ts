@@ -4,7 +4,7 @@ import { firmParts, solidsOf } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
 import { arrangementKey, arrangementOf, type Arrangement } from './arrangement';
-import { Ways } from './convert';
+import { Ways, type Block } from './convert';
 import { movesOf } from './motion';
 import { quickest } from './quickest';
 
@@ -86,37 +86,18 @@ function reachDoor(plan: Plan, start: Arrangement, opening: OpeningSolid, modeId
 	return { ...common, status: search.actions.length === 0 ? 'free' : 'moves', actions: search.actions, seconds: search.cost, by: '' };
 }
 
-/** Every other state that one move of a piece leads to, whatever else has to make way for it: lids, hatches, pull-outs. */
-function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
-	const { things } = sceneOf(plan, modeId);
-	return Object.keys(start.pieces).flatMap((id) => {
-		const assembly = assemblyOf(plan.pieces[id], plan);
-		return movesOf(assembly)
-			.filter(({ from }) => from === start.pieces[id])
-			.map(({ to }): Reach => {
-				const ways = new Ways(plan, things, start.seats);
-				const search = quickest(start, (now) => now.pieces[id] === to, arrangementKey, ways.out, undefined, MOST_FOR_STATE);
-				const state = assembly.states.find((one) => one.id === to)!;
-				const name = `${plan.pieces[id].name}: ${state.name.toLowerCase()}`;
-				const common = { kind: 'state' as const, name, lifted: [], asked: false };
-				if (search.found) return { ...common, status: 'moves', actions: search.actions, seconds: search.cost, by: '' };
-				const block = ways.noted.find(({ action }) => action === name);
-				return {
-					...common,
-					status: 'blocked',
-					actions: [],
-					seconds: 0,
-					by: block ? `${block.who.toLowerCase()} hits ${block.whom.toLowerCase()}` : ''
-				};
-			});
-	});
-}
-
 /** How a piece gets into one of some states: what is done first, and how everything stands then. */
 export interface IntoState {
 	actions: Action[];
 	seconds: number;
 	then: Arrangement;
+}
+
+/** The search for the quickest way of a piece into one of some states, and what hit what on the way. */
+function searchInto(plan: Plan, modeId: string, start: Arrangement, piece: string, states: readonly string[]) {
+	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
+	const search = quickest(start, (now) => states.includes(now.pieces[piece]), arrangementKey, ways.out, undefined, MOST_FOR_STATE);
+	return { search, ways };
 }
 
 /**
@@ -126,12 +107,34 @@ export interface IntoState {
  * @throws RangeError when the plan has no such mode.
  */
 export function intoState(plan: Plan, modeId: string, piece: string, states: readonly string[]): IntoState | { by: string } {
-	const start = arrangementOf(plan, modeId);
-	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
-	const search = quickest(start, (now) => states.includes(now.pieces[piece]), arrangementKey, ways.out, undefined, MOST_FOR_STATE);
+	const { search, ways } = searchInto(plan, modeId, arrangementOf(plan, modeId), piece, states);
 	if (search.found) return { actions: search.actions, seconds: search.cost, then: search.goal };
-	const block = ways.noted.find(({ subject }) => subject === piece);
-	return { by: block ? `${block.who.toLowerCase()} hits ${block.whom.toLowerCase()}` : '' };
+	return { by: blockWords(ways.noted.find(({ subject }) => subject === piece)) };
+}
+
+const blockWords = (block: Block | undefined): string => (block ? `${block.who.toLowerCase()} hits ${block.whom.toLowerCase()}` : '');
+
+/** Every other state that one move of a piece leads to, whatever else has to make way for it: lids, hatches, pull-outs. */
+function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
+	return Object.keys(start.pieces).flatMap((id) => {
+		const assembly = assemblyOf(plan.pieces[id], plan);
+		return movesOf(assembly)
+			.filter(({ from }) => from === start.pieces[id])
+			.map(({ to }): Reach => {
+				const { search, ways } = searchInto(plan, modeId, start, id, [to]);
+				const state = assembly.states.find((one) => one.id === to)!;
+				const name = `${plan.pieces[id].name}: ${state.name.toLowerCase()}`;
+				const common = { kind: 'state' as const, name, lifted: [], asked: false };
+				if (search.found) return { ...common, status: 'moves', actions: search.actions, seconds: search.cost, by: '' };
+				return {
+					...common,
+					status: 'blocked',
+					actions: [],
+					seconds: 0,
+					by: blockWords(ways.noted.find(({ action }) => action === name))
+				};
+			});
+	});
 }
 
 /**

@@ -88,8 +88,9 @@ export function addGear(plan: Plan, gear: Gear): Edit[] {
 	return [{ path: ['gear', freeId(plan.gear, gear.name)], value: piece ? { ...gear, under: piece } : gear }];
 }
 
-/** Edits that send a thing under or into a piece, or to none; where it was put in another is forgotten. */
+/** Edits that send a thing under or into a piece, or to none: out of whatever it was packed into, and where it was put in another is forgotten. */
 export const sendGear = (id: string, piece: string | undefined): Edit[] => [
+	...(piece === undefined ? [] : [{ path: ['gear', id, 'into'], value: undefined }]),
 	{ path: ['gear', id, 'pinned'], value: undefined },
 	{ path: ['gear', id, 'under'], value: piece }
 ];

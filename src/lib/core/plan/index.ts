@@ -47,6 +47,7 @@ export {
 	type FittingTable
 } from './fitting-changes';
 export { BOLTED, type Fastening, type FasteningWay } from './fastening';
+export { holders } from './gear';
 export { freeId } from './id';
 export { type GasStruts, type LidHold } from './lid';
 export {

@@ -5,6 +5,7 @@ import { briefSchema } from './brief';
 import { buildSchema, STARTING_BUILD } from './build';
 import { clothStockSchema, STARTING_CLOTHS } from './cloths';
 import { foamStockSchema, STARTING_FOAMS } from './foams';
+import { outermost } from './gear';
 import { idSchema, tableOf } from './id';
 import { logEntrySchema } from './log';
 import { materialSchema, sectionSchema } from './materials';
@@ -228,16 +229,6 @@ function piecesKnown(
 	}
 }
 
-/** Whether following what something is packed into leads back to it. */
-function isWithinItself(gear: Readonly<Record<string, Gear>>, id: string): boolean {
-	const seen = new Set<string>();
-	for (let at = gear[id]?.into; at !== undefined && !seen.has(at); at = gear[at]?.into) {
-		if (at === id) return true;
-		seen.add(at);
-	}
-	return false;
-}
-
 /** Everything a builder decides and measures. Whatever can be worked out from it is not stored. */
 export const planSchema = z
 	.strictObject({
@@ -279,7 +270,7 @@ export const planSchema = z
 			for (const other of apart) known(plan.gear, other, ['gear', id, 'apart'], 'gear');
 			if (!into) continue;
 			known(plan.gear, into, ['gear', id, 'into'], 'gear');
-			if (isWithinItself(plan.gear, id))
+			if (plan.gear[outermost(plan.gear, id)]?.into !== undefined)
 				context.addIssue({ code: 'custom', path: ['gear', id, 'into'], message: 'it would be packed into itself' });
 		}
 		piecesKnown(plan, known);

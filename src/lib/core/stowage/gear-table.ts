@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { freeId, gearSchema, TRAITS, USED, type Edit, type Gear, type Plan } from '../plan';
+import { freeId, gearSchema, packInto, TRAITS, USED, type Edit, type Gear, type Plan } from '../plan';
 import { parseLength, parseMass, type Parsed, type UnitSystem } from '../units';
 
 /** The columns of a table of gear, in their order, and other names that are understood. */
@@ -155,7 +155,7 @@ function references(row: Row, id: string, plan: Plan, ids: ReadonlyMap<string, s
 	const [owner, into, apart] = (['owner', 'into', 'apart'] as const).map((column) => plain(row[column]));
 	return [
 		...(owner ? named(owner, 'person', people).map((value): Edit => ({ path: ['gear', id, 'owner'], value })) : []),
-		...(into ? named(into, 'gear', ids).map((value): Edit => ({ path: ['gear', id, 'into'], value })) : []),
+		...(into ? named(into, 'gear', ids).flatMap((other) => packInto(id, other)) : []),
 		...(apart ? [{ path: ['gear', id, 'apart'], value: apart.split(SEVERAL).flatMap((word) => named(word, 'gear', ids)) }] : [])
 	];
 }

@@ -1,5 +1,5 @@
-export { compartmentsIn, emptyCompartments, othersIn, type Compartment } from './compartments';
-export { itemsOf, type Item } from './loads';
+export { compartmentsIn, emptyCompartments, type Compartment } from './compartments';
+export { apartBecause, itemsOf, type Item } from './loads';
 export { stowedSoon, taskOf, type Stowage } from './stow';
 export type { Place, Reached, Shelf } from './place';
 export { stowingOf, travelMode, type Stowing } from './stowage';

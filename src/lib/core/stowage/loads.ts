@@ -1,4 +1,5 @@
 import type { Size } from '../loading';
+import { holders } from '../plan/gear';
 import type { Gear, Plan } from '../plan/plan';
 
 /** One thing to be stowed: one of some gear, with whatever is packed into it. */
@@ -33,12 +34,11 @@ const URGENT = 2;
 /** Uses of something in a day; once a trip where nobody has said. */
 export const usesADay = ({ used }: Gear): number => USES_A_DAY[used ?? 'each trip'];
 
-/** Gear and whatever is packed into it, in turn. */
-function withContents(gear: Plan['gear'], id: string): string[] {
-	const all = [id];
-	for (const one of all) for (const [other, { into }] of Object.entries(gear)) if (into === one && !all.includes(other)) all.push(other);
-	return all;
-}
+/** Gear, and after it whatever is packed into it, in turn. */
+const withContents = (gear: Plan['gear'], id: string): string[] => [
+	id,
+	...Object.keys(gear).filter((other) => other !== id && holders(gear, other).includes(id))
+];
 
 const rounded = (value: number): number => Math.round(value * 10) / 10;
 

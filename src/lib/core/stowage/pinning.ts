@@ -1,12 +1,11 @@
 import type { Box } from '../geometry/vector';
-import { sendGear, type Edit, type Gear, type Pinned, type Plan } from '../plan';
+import { sendGear, type Edit, type Pinned, type Plan } from '../plan';
 import { cuboidOf, type Hold } from '../loading';
 import type { Space } from '../pieces';
 import type { Compartment } from './compartments';
-import { itemsOf } from './loads';
 import { taskOf } from './stow';
 import type { Place } from './place';
-import { compartmentsOf, type Stowing } from './stowage';
+import { compartmentsOf, stowedItems, type Stowing } from './stowage';
 
 /** Finer than what counts as touching. */
 const fine = (value: number): number => Math.round(value * 1000) / 1000;
@@ -46,8 +45,9 @@ export const freeAll = ({ gear }: Pick<Plan, 'gear'>): Edit[] =>
 		.map((id): Edit => ({ path: ['gear', id, 'pinned'], value: undefined }));
 
 /** Edits after which one of some gear is stowed anew. */
-export function freeOne(gear: Gear, { gear: id, copy }: Pick<Place, 'gear' | 'copy'>): Edit[] {
-	const left = (gear.pinned ?? []).filter((_, i) => i !== copy);
+export function freeOne({ gear }: Pick<Plan, 'gear'>, { gear: id, copy }: Pick<Place, 'gear' | 'copy'>): Edit[] {
+	const left = (gear[id]?.pinned ?? []).filter((_, i) => i !== copy);
+	if (!Object.hasOwn(gear, id)) return [];
 	return [{ path: ['gear', id, 'pinned'], value: left.length > 0 ? left : undefined }];
 }
 
@@ -90,7 +90,7 @@ const MEANT = 400;
  */
 export function putAt(plan: Plan, { gear, copy }: Pick<Place, 'gear' | 'copy'>, drawn: Box, seen: Seen): Edit[] | undefined {
 	const compartments = compartmentsOf(plan);
-	const items = itemsOf(plan);
+	const items = stowedItems(plan);
 	const own = items.find((item) => item.gear === gear && item.copy === copy);
 	if (!own) return undefined;
 	const openings = new Map(compartments.map(({ id }) => [id, []]));

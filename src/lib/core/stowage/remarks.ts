@@ -4,6 +4,7 @@ import type { Compartment } from './compartments';
 import { wayOut } from './getting-at';
 import { apartBecause, itemsOf, type Item } from './loads';
 import { depthBehind, HEAVY_OVERHEAD, type Unpinned } from './stow';
+import { massMark } from '../units';
 import type { Place } from './place';
 
 /** Something to know about how things lie: wrong, to be thought about, or not known. */
@@ -81,7 +82,7 @@ function overhead({ places, name }: Lying): Remark[] {
 		remark(
 			'tight',
 			of,
-			`${listed(of.map(name))}: heavier than ${HEAVY_OVERHEAD.kg} kg and above the heads of those who sit. Low down it hurts nobody in a crash.`
+			`${listed(of.map(name))}: heavier than ${massMark(HEAVY_OVERHEAD.kg)} and above the heads of those who sit. Low down it hurts nobody in a crash.`
 		)
 	];
 }

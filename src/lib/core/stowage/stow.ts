@@ -169,8 +169,9 @@ class Arrangement {
 		return cost + WORTH.across * Math.abs(tilt);
 	}
 
-	result(): Stowage {
-		return { stowed: this.stowed, left: this.left, cost: this.cost() };
+	/** @param cost as {@link cost} gave it */
+	result(cost: number): Stowage {
+		return { stowed: this.stowed, left: this.left, cost };
 	}
 }
 
@@ -214,16 +215,16 @@ export function* stowing(task: Task, seed: string): Generator<Stowage, never> {
 	const random = randomFrom(seed);
 	let current = build(task, [], () => 0, 0, { chance: 0 });
 	let cost = current.cost();
-	let best = { result: current.result(), cost };
+	let best = current.result(cost);
 	for (let round = 1; ; round++) {
-		yield best.result;
+		yield best;
 		// Where something is left out, every other round packs close, at first all of it.
 		const close = current.left.length > 0 && round % 2 === 1;
 		const kept = close && (round === 1 || random() < 0.5) ? [] : keepSome(task, current, random);
 		const next = build(task, kept, random, round === 1 ? 0 : 1.2, close ? 'close' : { chance: 0.3 });
 		const then = next.cost();
 		if (then <= cost) [current, cost] = [next, then];
-		if (cost < best.cost) best = { result: current.result(), cost };
+		if (cost < best.cost) best = current.result(cost);
 	}
 }
 

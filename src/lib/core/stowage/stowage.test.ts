@@ -7,6 +7,7 @@ import { applyEdits, type Gear, type Plan } from '../plan';
 import { randomFrom } from '../practice/random';
 import { bodiesIn } from '../scene';
 import { builtExamples, example } from '../testing/examples';
+import { withUnits } from '../units';
 import { freeAll, keepAll, putAt, stowingOf, travelMode, type Stowing } from '.';
 
 const SIZES = { length: 300, width: 200, height: 150 };
@@ -28,7 +29,8 @@ function stowed(plan: Plan, rounds = 60): Stowing {
 
 const along = ({ x, y, z }: Box) => [x[1] - x[0], y[1] - y[0], z[1] - z[0]];
 const withGear = (file: string, gear: Plan['gear']): Plan => ({ ...example(file), gear });
-const texts = ({ remarks }: Stowing, about: RegExp) => remarks.map(({ text }) => text).filter((text) => about.test(text));
+const texts = ({ remarks }: Stowing, about: RegExp) =>
+	remarks.map(({ text }) => withUnits(text, 'metric')).filter((text) => about.test(text));
 
 describe('whatever is stowed', () => {
 	it('is where nothing else is, borne, and in one piece with the rest of its kind; in every example', () => {

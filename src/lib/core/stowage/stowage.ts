@@ -2,6 +2,7 @@ import { sceneOf } from '../derive';
 import { boxOf } from '../loading';
 import type { Plan } from '../plan/plan';
 import { bodiesIn, NO_ANIMALS } from '../scene';
+import { litres } from '../storage';
 import { compartmentsThrough, litresIn, type Compartment } from './compartments';
 import { getOut, handling, hindrances } from './getting-at';
 import { itemsOf, usesADay, type Item } from './loads';
@@ -35,6 +36,12 @@ function livedIn({ modes }: Pick<Plan, 'modes'>): string[] {
 	const all = Object.keys(modes);
 	const lived = all.filter((id) => modes[id].use !== 'drive');
 	return lived.length > 0 ? lived : all;
+}
+
+/** All of a plan that has to be stowed: what travels in a place of its own is not stowed besides. */
+export function stowedItems(plan: Plan): Item[] {
+	const lies = plan.modes[travelMode(plan) ?? '']?.lies ?? {};
+	return itemsOf(plan).filter(({ gear }) => !Object.hasOwn(lies, gear));
 }
 
 /** Every compartment of a plan as it is while driving, with what stands in it in any mode. */
@@ -148,7 +155,7 @@ function toldOf(
 				space: space.id,
 				box: space.box,
 				litres: litresIn(compartment),
-				taken: here.reduce((sum, { box: { x, y, z } }) => sum + ((x[1] - x[0]) * (y[1] - y[0]) * (z[1] - z[0])) / 1e6, 0),
+				taken: here.reduce((sum, { box }) => sum + litres(box), 0),
 				kg: here.reduce((sum, { kg }) => sum + kg, 0)
 			};
 		}),
@@ -176,7 +183,7 @@ export function* stowingOf(plan: Plan): Generator<Stowing | undefined, Stowing> 
 	const openings = new Map([...ways].map(([id, found]) => [id, openingsOf(found, livedIn(plan))]));
 	const { rearAxle, wheelbase } = plan.vehicle.weights ?? {};
 	const middle = rearAxle !== undefined && wheelbase !== undefined ? rearAxle + wheelbase / 2 : undefined;
-	const { task, unpinned } = taskOf(plan.gear, itemsOf(plan), compartments, openings, middle);
+	const { task, unpinned } = taskOf(plan.gear, stowedItems(plan), compartments, openings, middle);
 	let best: Stowage | undefined;
 	let told: Stowing | undefined;
 	for (const found of stowing(task, 'stowage')) {

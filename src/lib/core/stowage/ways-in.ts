@@ -80,19 +80,23 @@ function doorAt(plan: Plan, { x, y, z }: Box, face: Face): string | undefined {
 	})?.opening.name;
 }
 
-/** How much of a face stays clear, 0 to 1, and what stands before the rest. */
-function clearBefore(plan: Plan, strip: Box, face: Face, now: Arrangement): { share: number; by: string } {
+/**
+ * How much of a face stays clear, 0 to 1, and what stands before the rest.
+ *
+ * @param outside whether a door is open there: walls are in nobody’s way
+ */
+function clearBefore(plan: Plan, strip: Box, face: Face, now: Arrangement, outside: boolean): { share: number; by: string } {
 	const interior = interiorOf(plan.vehicle);
 	const [u, v] =
 		face === 'rear' || face === 'front' ? (['y', 'z'] as const) : face === 'top' ? (['x', 'y'] as const) : (['x', 'z'] as const);
 	const covers: { name: string; box: Box }[] = solidsIn(plan, now).flatMap(({ name, shapes }) =>
 		shapes.flatMap((shape) => boxWithin(shape, strip) ?? []).map((box) => ({ name, box }))
 	);
-	if (face === 'left' || face === 'right') {
+	if (!outside && (face === 'left' || face === 'right')) {
 		const mx = (strip.x[0] + strip.x[1]) / 2;
 		const wall = halfWidth(interior, face, mx, Math.max(0, (strip.z[0] + strip.z[1]) / 2));
 		if ((face === 'left' ? strip.y[1] : -strip.y[0]) > wall) covers.push({ name: 'the wall', box: strip });
-	} else if (face === 'rear' && strip.x[0] < 0) covers.push({ name: 'the rear of the vehicle', box: strip });
+	} else if (!outside && face === 'rear' && strip.x[0] < 0) covers.push({ name: 'the rear of the vehicle', box: strip });
 	const step = (axis: 'x' | 'y' | 'z', i: number) => strip[axis][0] + ((strip[axis][1] - strip[axis][0]) * (i + 0.5)) / STRIPES;
 	const taken = new Map<string, number>();
 	let clear = 0;
@@ -114,11 +118,11 @@ function wayThrough(plan: Plan, modeId: string, piece: string, space: Space, fac
 	if ('by' in opened) return { by: opened.by || 'nothing that is done opens it' };
 	const { actions, seconds, then } = opened;
 	const door = doorAt(plan, box, face);
-	if (door !== undefined) return { face, actions, door, seconds: seconds + DOOR_SECONDS };
 	// A drawer comes out to be reached from above.
 	if (face === 'top' && actions.length > 0) return { face, actions, seconds };
-	const { share, by } = clearBefore(plan, before(box, face), face, then);
-	if (share >= CLEAR) return { face, actions, seconds };
+	const { share, by } = clearBefore(plan, before(box, face), face, then, door !== undefined);
+	if (share >= CLEAR)
+		return { face, actions, ...(door === undefined ? {} : { door }), seconds: seconds + (door === undefined ? 0 : DOOR_SECONDS) };
 	// What opens it as it stands may be in the way itself, as a leaf that is half folded is: another state may be better.
 	const others = states.filter((state) => state !== then.pieces[piece]);
 	const other = others.length > 0 ? wayThrough(plan, modeId, piece, space, face, others) : undefined;

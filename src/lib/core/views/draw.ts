@@ -1,5 +1,5 @@
 import { bounds } from '../geometry/polygon';
-import { boxRound, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
+import { boxRound, boxSeparation, cornersOf, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { ceilingAt, leastHalfWidth, rearAt } from '../interior';
 import type { PlacedPad, PlacedPart, PlacedPiece, Scene } from '../modes';
 import { fastenedBy } from '../fastening';
@@ -74,14 +74,14 @@ function pieceShapes(view: ViewName, pieces: readonly PlacedPiece[], at?: number
 		.map(({ shape }) => shape);
 }
 
-/** Gear where somebody put it in its piece, else under it in rows from the rear. */
+/** Gear where somebody put it in its piece, the rest of it in rows from the rear, beside that. */
 function gearShapes(view: ViewName, { plan, scene }: Drawn): Shape[] {
 	return Object.entries(plan.gear).flatMap(([id, gear]) => {
 		const piece = scene.pieces.find((p) => p.id === gear.under);
 		if (!piece) return [];
 		const shapeAt = (box: Box): Shape => ({ of: id, kind: 'gear', points: silhouette(view, cornersOf(box)), title: gear.name, cut: false });
-		const shapes = pinnedBoxes(gear, piece.assembly.spaces).map(shapeAt);
-		if (shapes.length > 0) return shapes;
+		const put = pinnedBoxes(gear, piece.assembly.spaces);
+		const shapes = put.map(shapeAt);
 		const boxes = piece.assembly.spaces.flatMap((space) => clearBoxes(scene.interior, space)[0]);
 		for (const box of boxes) {
 			const [nx, ny] = [Math.floor((box.x[1] - box.x[0]) / gear.length), Math.floor((box.y[1] - box.y[0]) / gear.width)];
@@ -89,7 +89,8 @@ function gearShapes(view: ViewName, { plan, scene }: Drawn): Shape[] {
 				for (let j = 0; j < Math.max(ny, 1); j++) {
 					if (shapes.length >= gear.count) return shapes;
 					const [x, y] = [box.x[0] + i * gear.length, box.y[0] + j * gear.width];
-					shapes.push(shapeAt({ x: [x, x + gear.length], y: [y, y + gear.width], z: [box.z[0], box.z[0] + gear.height] }));
+					const one: Box = { x: [x, x + gear.length], y: [y, y + gear.width], z: [box.z[0], box.z[0] + gear.height] };
+					if (!put.some((other) => boxSeparation(one, other) < 0)) shapes.push(shapeAt(one));
 				}
 		}
 		return shapes;

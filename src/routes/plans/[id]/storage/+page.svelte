@@ -4,7 +4,7 @@
 	import type { Box } from '$lib/core/geometry/vector';
 	import type { Edit } from '$lib/core/plan';
 	import { freeAll, freeOne, keepAll, type Place, type Seen } from '$lib/core/stowage';
-	import { withUnits } from '$lib/core/units';
+	import { formatMass, withUnits } from '$lib/core/units';
 	import { preferences } from '$lib/client/preferences.svelte';
 	import { useWorkbench } from '$lib/ui/context';
 	import DayChart from '$lib/ui/DayChart.svelte';
@@ -25,14 +25,16 @@
 	$effect(() => stowings?.ask(plan));
 	const known = $derived(stowings?.known);
 	const stowing = $derived(known?.stowing);
+	/** The plan whose things lie there: the present one, or that of a moment ago. */
+	const of = $derived(known?.of ?? plan);
 
-	const modeId = $derived(Object.hasOwn(plan.modes, gaze.modeId) ? gaze.modeId : Object.keys(plan.modes)[0]);
+	const modeId = $derived(Object.hasOwn(of.modes, gaze.modeId) ? gaze.modeId : Object.keys(of.modes)[0]);
 	let lit: readonly number[] = $state.raw([]);
 	let open: string | undefined = $state();
 	let [shelfId, view]: [string, 'lies' | 'costs' | 'card'] = $state(['', 'lies']);
 	const shelf = $derived(stowing?.shelves.find(({ id }) => id === shelfId));
-	const nameOf = (gear: string) => plan.gear[gear]?.name ?? gear;
-	const left = $derived((stowing?.left ?? []).filter(({ gear }) => Object.hasOwn(plan.gear, gear)));
+	const nameOf = (gear: string) => of.gear[gear].name;
+	const left = $derived(stowing?.left ?? []);
 	const pinned = $derived(Object.values(plan.gear).some((gear) => gear.pinned));
 	const kg = $derived((stowing?.places ?? []).reduce((sum, place) => sum + place.kg, 0));
 
@@ -70,18 +72,19 @@
 				</div>
 				<div>
 					<dt>Weight</dt>
-					<dd class="figures">{withUnits(`${kg.toFixed(1)} kg`, preferences.units)}</dd>
+					<dd class="figures">{formatMass(kg, preferences.units)}</dd>
 				</div>
 			</dl>
 			<label class="mode">
 				<span class="quiet">Got at in</span>
 				<select class="field" value={modeId} onchange={(event) => (gaze.modeId = event.currentTarget.value)}>
-					{#each Object.entries(plan.modes) as [id, mode] (id)}<option value={id}>{mode.name}</option>{/each}
+					{#each Object.entries(of.modes) as [id, mode] (id)}<option value={id}>{mode.name}</option>{/each}
 				</select>
 			</label>
 			<div class="card list">
 				<StowedList
 					{plan}
+					{of}
 					{stowing}
 					{modeId}
 					{lit}
@@ -89,7 +92,7 @@
 					onlit={(numbers) => (lit = numbers)}
 					onopen={(id) => (open = id)}
 					onedit={edit}
-					onfree={(place) => edit(`${nameOf(place.gear)}: stowed anew`, freeOne(plan.gear[place.gear], place))}
+					onfree={(place) => edit(`${nameOf(place.gear)}: stowed anew`, freeOne(plan, place))}
 				/>
 			</div>
 			<GearTable {plan} onedit={(label, edits) => session.edit(label, edits)} />
@@ -145,7 +148,7 @@
 				</p>
 				<DayChart places={stowing.places} {nameOf} {lit} onlit={(no) => (lit = no === undefined ? [] : [no])} />
 			{:else if view === 'card'}
-				<div class="card inner"><StowageCard {plan} {stowing} /></div>
+				<div class="card inner"><StowageCard plan={of} {stowing} /></div>
 				<button type="button" class="tool" onclick={() => print()}>Print drawings and card</button>
 			{:else}
 				<ul class="remarks">
@@ -176,7 +179,7 @@
 				</p>
 			{/if}
 		</section>
-		<div class="printed"><StowageCard {plan} {stowing} /></div>
+		<div class="printed"><StowageCard plan={of} {stowing} /></div>
 	{/if}
 </div>
 

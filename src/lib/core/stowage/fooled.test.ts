@@ -1,0 +1,137 @@
+import { describe, expect, it } from 'vitest';
+import { findingsOf, type Finding } from '../checks';
+import { applyEdits, readPlanFile, writePlanFile, type Gear, type Plan } from '../plan';
+import { arch, bed, block, made, piece, rearDoor, set, van, VAN } from '../testing/trap-van';
+import { exact } from '../testing/plans';
+import { readGearTable, stowingOf, type Stowing } from '.';
+
+const SIZE: [number, number, number] = [400, 300, 200];
+const box = (more: Partial<Gear> = {}): Gear => ({
+	name: 'Box',
+	length: SIZE[0],
+	width: SIZE[1],
+	height: SIZE[2],
+	weight: 3,
+	count: 1,
+	under: 'bed',
+	used: 'each trip',
+	...more
+});
+const at = (x: number, y: number, z = 0, size = SIZE, space = 'lane') => ({ pinned: [{ space, x, y, z, size }] });
+const said = (plan: Plan, rule: string): Finding | undefined =>
+	findingsOf(plan)
+		.filter((finding) => finding.rule === rule)
+		.sort((a, b) => a.margin - b.margin)[0];
+const status = (plan: Plan, rule = 'gear-put') => said(plan, rule)?.status;
+/** The first packing, and what follows from it. */
+function stowed(plan: Plan): Stowing {
+	const run = stowingOf(plan);
+	for (;;) {
+		const step = run.next();
+		if (step.value) return step.value;
+	}
+}
+/** A bed on two legs from the rear door on, whose room for things reaches from x = 100 and, to the right, from y = -560. */
+const under = (gear: Plan['gear'], more: Parameters<typeof van>[0] = {}, params = {}) =>
+	made(van(more), bed({ height: 600, ...params }), set('gear', gear));
+
+describe('what is told of what was called clear', () => {
+	it('a box in the cut corner of a rear door', () => {
+		const cut = { ...VAN.rear, cornerAlong: exact(250), cornerAcross: exact(500) };
+		const put = (rear: typeof VAN.rear, x: number) => under({ box: box(at(x, 0)) }, { rear }, { rear: 20, width: 1500 });
+		expect(status(put(VAN.rear, 0))).toBe('clear');
+		expect(status(put(cut, 0))).toBe('clash');
+		expect(status(put(cut, 300))).toBe('clear');
+	});
+
+	it('a box that lies with a third of itself on a step', () => {
+		// The step stands among what is built and in the vehicle itself: it bears once all the same.
+		const put = (long: number) =>
+			under(
+				{ box: box(at(300, 200, 60)) },
+				{ fixtures: { step: { name: 'Step', kind: 'step' as const, ...block([400, 400 + long], [-800, 800], [0, 60]) } } }
+			);
+		expect(status(put(400))).toBe('clear');
+		expect(status(put(150))).toBe('clash');
+	});
+
+	it('a box on the slope of a wheel arch', () => {
+		const small = (x: number, z: number) =>
+			under({ box: box({ length: 60, width: 150, ...at(x, 20, z, [60, 150, 200]) }) }, { arches: { arch } }, { height: 700, width: 1590 });
+		expect(status(small(800, 300))).toBe('clear');
+		// An arch is taken in steps of 50 mm: none of them is a shelf.
+		for (let z = 285; z < 300; z++) expect(status(small(567, z)), `${z}`).toBe('clash');
+	});
+
+	it('a box over a pit', () => {
+		const pit = { name: 'Pit', kind: 'pit' as const, ...block([450, 950], [-400, 400], [-150, 0]) };
+		const put = (x: number) => under({ box: box(at(x, 300)) }, { fixtures: { pit } });
+		expect(status(put(500))).toBe('clash');
+		expect(status(put(900))).toBe('clear');
+		expect(status(made(put(500), set('vehicle.fixtures', {})))).toBe('clear');
+	});
+
+	it('two crates on top of one another that do not bear what is in them, with nothing else there', () => {
+		const narrow = { name: 'Post', kind: 'pillar' as const, ...block([620, 2100], [-800, 800], [0, 500]) };
+		const crates = (inside: number) =>
+			under(
+				{ crate: box({ count: 2, weight: 3 }), tins: box({ name: 'Tins', under: undefined, into: 'crate', weight: inside, count: 2 }) },
+				{ fixtures: { narrow } },
+				{ width: 520 }
+			);
+		expect(status(crates(0), 'gear-together') ?? 'clear').toBe('clear');
+		expect(status(crates(20), 'gear-together')).toBe('clash');
+	});
+
+	it('wet and clean, put into one compartment', () => {
+		const put = (traits: Gear['traits']) =>
+			under({ net: box({ name: 'Net', traits: ['wet'], ...at(0, 0) }), food: box({ name: 'Food', traits, ...at(500, 0) }) });
+		expect(status(put(['clean']))).toBe('clash');
+		expect(said(put(['clean']), 'gear-put')!.why).toMatch(/must not lie with (Food|Net): wet beside clean/);
+		expect(status(put([]))).toBe('clear');
+	});
+
+	it('a compartment at the rear door with a cabinet before it', () => {
+		const rear = { openings: rearDoor(700) };
+		const open = under({ box: box() }, rear, { rear: 440 });
+		const shut = made(
+			open,
+			piece('bench-box', { side: 'left', rear: 30, length: 390, depth: 1190, height: 550, lid: true, cushion: 0 }, 'chest')
+		);
+		expect(stowed(open).places[0].reached.night).toMatchObject({ face: 'rear', door: 'Rear door' });
+		expect(stowed(shut).places[0].reached.night).toHaveProperty('by');
+	});
+});
+
+describe('what is fine is not refused', () => {
+	it('what travels in a place of its own takes no room in a compartment', () => {
+		const lying = made(under({ pole: box({ name: 'Pole', length: 1500 }) }), set('modes.drive.lies', { pole: { x: 100, y: 700, z: 0 } }));
+		expect(stowed(lying)).toMatchObject({ places: [], left: [] });
+		expect(stowed(under({ pole: box({ name: 'Pole', length: 1500 }) })).places).toHaveLength(1);
+	});
+
+	it('what is packed into something leaves its place, also by a table', () => {
+		const plan = under({ crate: box({ name: 'Crate' }), pan: box({ name: 'Pan', ...at(500, 300) }) });
+		const { edits, faults } = readGearTable('name,length,width,height,into\nPan,200,200,90,Crate', plan, 'metric');
+		expect(faults).toEqual([]);
+		const packed = applyEdits(plan, edits);
+		expect(packed.gear.pan).toEqual({
+			name: 'Pan',
+			length: 200,
+			width: 200,
+			height: 90,
+			weight: 3,
+			count: 1,
+			used: 'each trip',
+			into: 'crate'
+		});
+		expect(findingsOf(packed).filter(({ subjects, rule }) => subjects.includes('pan') && rule.startsWith('gear-'))).toEqual([]);
+	});
+
+	it('things that are packed into each other are refused with a reason, and hang nothing', () => {
+		const plan = under({ a: box({ name: 'A', into: 'b' }), b: box({ name: 'B', into: 'a' }) });
+		const read = readPlanFile(writePlanFile(plan));
+		expect(read.ok ? [] : read.faults.join()).toContain('packed into itself');
+		expect(findingsOf(plan).length).toBeGreaterThan(0);
+	});
+});
