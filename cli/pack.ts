@@ -1,30 +1,12 @@
 import type { Plan } from '../src/lib/core/plan';
-import { stowingOf, type Stowing } from '../src/lib/core/stowage';
+import { stowingFor, TRIES } from '../src/lib/core/stowage';
+import { toEnd } from '../src/lib/core/stepwise';
 import { formatMass, withUnits } from '../src/lib/core/units';
 import { EXIT, type Options, type Streams } from './command';
 
-/** So many rounds are tried in all for so many things: the same plan gives the same answer on every machine. */
-const ROUNDS = 400;
-const TRIES = 16_000;
-
-/** The best that so many rounds find. */
-function stowed(plan: Plan): Stowing {
-	const things = Object.values(plan.gear).reduce((sum, { count }) => sum + count, 0);
-	let rounds = Math.min(ROUNDS, Math.ceil(TRIES / Math.max(1, things)));
-	let best: Stowing | undefined;
-	const run = stowingOf(plan);
-	for (;;) {
-		const step = run.next();
-		best = step.value ?? best;
-		if (step.done) return step.value;
-		// Rounds count from the first packing on.
-		if (best && --rounds <= 0) return best;
-	}
-}
-
 /** `nook pack`: where everything goes, how it is got at, and what is left over; exit 1 when something is, or what is told is a clash. */
 export function pack(plan: Plan, { json, system }: Options, { out }: Streams): number {
-	const found = stowed(plan);
+	const found = toEnd(stowingFor(plan, TRIES.long));
 	const amiss = found.left.length > 0 || found.remarks.some(({ status }) => status === 'clash');
 	if (json) {
 		out(`${JSON.stringify({ plan: plan.name, ...found }, null, '\t')}\n`);

@@ -56,13 +56,14 @@ let plan: Plan | undefined;
 let tolerances: Tolerances = {};
 /** Whether each mode can be got to, as it was last worked out. */
 let reached: Finding[] = [];
-/** How what is built bears, as it was last worked out elsewhere. */
-let borne: Finding[] = [];
-/** Of those, what is about modes and pieces that are there still. */
-const stillTrue = ({ modes, pieces }: Plan) => [
+/** How what is built bears, and how everything lies, as it was last worked out elsewhere. */
+const elsewhere: Record<'borne' | 'stowed', Finding[]> = { borne: [], stowed: [] };
+/** Of those, what is about modes, pieces and gear that are there still. */
+const stillTrue = ({ modes, pieces, gear }: Plan) => [
 	...reached.filter((finding) => finding.modes.every((id) => Object.hasOwn(modes, id))),
-	...borne.filter(
-		({ modes: of, subjects }) => of.every((id) => Object.hasOwn(modes, id)) && subjects.every((id) => Object.hasOwn(pieces, id))
+	...[...elsewhere.borne, ...elsewhere.stowed].filter(
+		({ modes: of, subjects }) =>
+			of.every((id) => Object.hasOwn(modes, id)) && subjects.every((id) => Object.hasOwn(pieces, id) || Object.hasOwn(gear, id))
 	)
 ];
 /** Rises with every new plan: work for an older one stops. */
@@ -140,9 +141,9 @@ const derive = {
 		report({ findings, longest, pairs, progress: 1 });
 	},
 
-	/** Takes up how the plan bears, which is worked out elsewhere; gives all findings together. */
-	takeBorne(found: Finding[]): Finding[] | undefined {
-		borne = found;
+	/** Takes up how the plan bears, or how everything lies, which is worked out elsewhere; gives all findings together. */
+	take(of: keyof typeof elsewhere, found: Finding[]): Finding[] | undefined {
+		elsewhere[of] = found;
 		return plan && worstFirst(findingsOf(plan, tolerances), stillTrue(plan));
 	},
 

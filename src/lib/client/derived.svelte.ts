@@ -5,6 +5,7 @@ import type { MeasurementEntry } from '../core/interior';
 import type { Plan } from '../core/plan';
 import type { UnitSystem } from '../core/units';
 import { newest } from './newest';
+import { Stowings } from './stowings.svelte';
 import { Strengths } from './strengths.svelte';
 import DeriveWorkerThread from './derive.worker.ts?worker';
 import type { DeriveWorker, Gaze, Look, Refined } from './derive.worker';
@@ -27,7 +28,9 @@ export class Derived {
 	/** Share of the slower work that is done. */
 	progress = $state(0);
 	/** How what is built bears. */
-	readonly strengths = new Strengths(({ findings }) => void this.takeBorne(findings));
+	readonly strengths = new Strengths(({ findings }) => void this.take('borne', findings));
+	/** Where everything lies. */
+	readonly stowings = new Stowings((findings) => void this.take('stowed', findings));
 	/** A sentence when the worker failed. */
 	failure: string | undefined = $state();
 	private readonly remote: Remote<DeriveWorker>;
@@ -65,7 +68,9 @@ export class Derived {
 			() =>
 				void this.attempt('Tolerances and fixes could not be worked out', () => this.refine(gaze.selected, system)).then(() => {
 					// Last of all, so that on a small machine nothing waits for it; of a plan that has changed meanwhile nobody asks.
-					if (this.refined?.plan === plan) this.strengths.ask(plan);
+					if (this.refined?.plan !== plan) return;
+					this.strengths.ask(plan);
+					void this.stowings.tell(plan);
 				}),
 			REST
 		);
@@ -80,9 +85,9 @@ export class Derived {
 		}
 	}
 
-	private async takeBorne(borne: Finding[]): Promise<void> {
-		await this.attempt('What bears could not be told', async () => {
-			const findings = await this.remote.takeBorne(borne);
+	private async take(of: 'borne' | 'stowed', found: Finding[]): Promise<void> {
+		await this.attempt('What bears, or how things lie, could not be told', async () => {
+			const findings = await this.remote.take(of, found);
 			if (findings) this.findings = keepFixes(this.findings, findings);
 		});
 	}
@@ -178,6 +183,7 @@ export class Derived {
 	stop(): void {
 		clearTimeout(this.rest);
 		this.strengths.stop();
+		this.stowings.stop();
 		this.worker.terminate();
 	}
 }

@@ -1,15 +1,18 @@
 import { expose } from 'comlink';
+import { stowedFindings, type Finding } from '../core/checks';
 import { sceneOf } from '../core/derive';
 import type { Box } from '../core/geometry/vector';
 import type { Edit, Plan } from '../core/plan';
-import { putAt, stowingOf, travelMode, type Place, type Seen, type Stowing } from '../core/stowage';
+import { putAt, stowingFor, stowingOf, travelMode, TRIES, type Place, type Seen, type Stowing } from '../core/stowage';
 import { longSection, viewFromAbove, type View } from '../core/views';
-import { breathe } from './breathe';
+import { breathe, stepping } from './breathe';
 
 /** Where everything lies, as far as it was tried, and the vehicle that it is drawn in. */
 export interface Stowed {
 	stowing: Stowing;
 	views: { above: View; long: View } | undefined;
+	/** What has to be known of it, once no better is looked for. */
+	findings?: Finding[];
 	/** 0 to 1: how much of the time for trying is over. */
 	progress: number;
 }
@@ -37,6 +40,13 @@ function drawingsOf(plan: Plan): Stowed['views'] {
 }
 
 const stow = {
+	/** What has to be known of how everything lies, from a packing that is soon found; nothing when a newer plan is asked for meanwhile. */
+	async findings(plan: Plan): Promise<Finding[] | undefined> {
+		const mine = ++turn;
+		const stowing = await stepping(stowingFor(plan, TRIES.soon), () => mine !== turn);
+		return stowing && stowedFindings(plan, stowing);
+	},
+
 	/** Stows everything, reporting what is better as it comes; ends when nothing better came for a while, or when a newer plan is asked for. */
 	async stow(plan: Plan, report: (sofar: Stowed) => void): Promise<void> {
 		const mine = ++turn;
@@ -53,7 +63,7 @@ const stow = {
 			if (stowing && (step.value || over || now - said > SAID)) {
 				said = now;
 				const progress = over ? 1 : Math.min(0.99, Math.max((now - bettered) / PATIENCE, (now - start) / LONGEST));
-				report({ stowing, views, progress });
+				report({ stowing, views, progress, ...(over ? { findings: stowedFindings(plan, stowing) } : {}) });
 			}
 			if (over) return;
 			await breathe();

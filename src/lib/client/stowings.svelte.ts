@@ -1,4 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
+import type { Finding } from '../core/checks';
 import type { Box } from '../core/geometry/vector';
 import type { Edit, Plan } from '../core/plan';
 import type { Place, Seen } from '../core/stowage';
@@ -19,6 +20,24 @@ export class Stowings {
 	private readonly remote: Remote<StowWorker> = wrap<StowWorker>(this.worker);
 	private rest: ReturnType<typeof setTimeout> | undefined;
 	private asked: Plan | undefined;
+	/** The plan of which it is known, or being worked out, what has to be known of how everything lies. */
+	private told: Plan | undefined;
+
+	/** @param found is told what has to be known */
+	constructor(private readonly found: (findings: Finding[]) => void) {}
+
+	/** Tells what has to be known of how everything lies in a plan that nobody looks at in Storage. */
+	async tell(plan: Plan): Promise<void> {
+		if (plan === this.told || plan === this.asked) return;
+		// Work for what Storage asked before ends with this; there it is asked anew.
+		[this.told, this.asked] = [plan, undefined];
+		try {
+			const findings = await this.remote.findings(plan);
+			if (findings && plan === this.told) this.found(findings);
+		} catch (error) {
+			if (plan === this.told) this.failure = (error as Error).message;
+		}
+	}
 
 	/** Stows a plan once it has rested. */
 	ask(plan: Plan): void {
@@ -34,7 +53,9 @@ export class Stowings {
 			await this.remote.stow(
 				plan,
 				proxy((sofar: Stowed) => {
-					if (plan === this.asked) [this.known, this.current, this.failure] = [{ ...sofar, of: plan }, true, undefined];
+					if (plan !== this.asked) return;
+					[this.known, this.current, this.failure] = [{ ...sofar, of: plan }, true, undefined];
+					if (sofar.findings) this.found(sofar.findings);
 				})
 			);
 		} catch (error) {

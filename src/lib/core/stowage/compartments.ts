@@ -1,14 +1,13 @@
 import { boxWithin, type Convex } from '../geometry/convex';
-import { breaks } from '../geometry/piecewise';
-import { bounds } from '../geometry/polygon';
 import { boxSeparation, type Box } from '../geometry/vector';
-import { archNotch, leastCeiling, leastHalfWidth, rearFaceAt, SIDES, type ArchSolid, type Interior, type Side } from '../interior';
+import { SIDES, type Interior } from '../interior';
 import { cuboidOf, Hold, sharedWithAll, type Cuboid } from '../loading';
 import { remember } from '../memory';
 import type { PlacedPiece, Scene } from '../modes';
 import type { Space } from '../pieces';
 import type { Body } from '../scene';
 import { litres } from '../storage';
+import { archIn, ceilingIn, flatTop, rearIn, stepsOver, wallIn } from './shell';
 
 /** A place for things of a piece, as it is while driving: empty, with all that takes room in it. */
 export interface Compartment {
@@ -27,87 +26,8 @@ export interface Compartment {
 	before: (face: Space['access'][number]['face']) => readonly Cuboid[];
 }
 
-/** Walls, arches and ceilings are taken as steps of this size along, across and up, on the safe side, mm. */
-const STEP = 50;
-/** Steps along and up to which a wall keeps the same distance within this are one block, mm. */
-const SAME = 4;
 /** So much of its underside has to lie on something that a thing stands. */
 const BORNE = 0.7;
-
-/** Lengths between two numbers in equal steps no longer than {@link STEP}. */
-function stepsOver([from, to]: readonly [number, number]): [number, number][] {
-	const n = Math.max(1, Math.ceil((to - from) / STEP));
-	return Array.from({ length: n }, (_, i) => [from + ((to - from) * i) / n, from + ((to - from) * (i + 1)) / n]);
-}
-
-/** Neighbours in a row with nearly the same value, as one stretch with the least of them. */
-function runs<T extends { over: [number, number]; value: number }>(row: readonly T[]): { over: [number, number]; value: number }[] {
-	const joined: { over: [number, number]; value: number; first: number }[] = [];
-	for (const { over, value } of row) {
-		const last = joined.at(-1);
-		if (last && Math.abs(last.first - value) <= SAME) {
-			last.over = [last.over[0], over[1]];
-			last.value = Math.min(last.value, value);
-		} else joined.push({ over, value, first: value });
-	}
-	return joined;
-}
-
-/** What one wall takes of a box. */
-function wallIn(interior: Interior, side: Side, { x, y, z }: Box): Box[] {
-	const reach = side === 'left' ? y[1] : -y[0];
-	// Most compartments keep clear of the wall altogether.
-	if (leastHalfWidth(interior, side, x, z) >= reach) return [];
-	return stepsOver(z).flatMap((layer) => {
-		const row = stepsOver(x).map((over) => ({ over, value: leastHalfWidth(interior, side, over, layer) }));
-		return runs(row)
-			.filter(({ value }) => value < reach)
-			.map(({ over, value }): Box => ({
-				x: over,
-				y: side === 'left' ? [Math.max(y[0], value), y[1]] : [y[0], Math.min(y[1], -value)],
-				z: layer
-			}));
-	});
-}
-
-/** What the ceiling takes of a box. */
-function ceilingIn(interior: Interior, { x, y, z }: Box): Box[] {
-	if (leastCeiling(interior, x, y) >= z[1]) return [];
-	return stepsOver(x).flatMap((over) => {
-		const row = stepsOver(y).map((across) => ({ over: across, value: leastCeiling(interior, over, across) }));
-		return runs(row)
-			.filter(({ value }) => value < z[1])
-			.map(({ over: across, value }): Box => ({ x: over, y: across, z: [Math.max(z[0], value), z[1]] }));
-	});
-}
-
-/** What an arch takes of a box. */
-const archIn = (arch: ArchSolid, { z }: Box): Box[] =>
-	stepsOver(z).flatMap((layer) => {
-		const foot = archNotch(arch, Math.max(0, layer[0]), 0);
-		return foot ? [{ ...bounds(foot), z: [layer[0], Math.min(layer[1], arch.height)] as [number, number] }] : [];
-	});
-
-/** What of an arch is under its flat top: things may stand on that, and on nothing of the slopes. */
-const flatTop = ({ middle, halfTop, inner, edge, height, side }: ArchSolid): Box => ({
-	x: [middle - halfTop, middle + halfTop],
-	y: side === 'left' ? [inner + edge, FAR] : [-FAR, -inner - edge],
-	z: [0, height]
-});
-/** Further to one side than any wall, mm. */
-const FAR = 5000;
-
-/** What the closed rear door takes of a box, with its cut corners. */
-const rearIn = (interior: Interior, { x, y, z }: Box): Box[] =>
-	stepsOver(z).flatMap((layer) => {
-		// Across it bends only at its corners, and never back within a step; the most forward of its ends holds.
-		const at = (across: [number, number]) =>
-			Math.max(...across.flatMap((one) => breaks(interior.knots.rearZ, ...layer).map((up) => rearFaceAt(interior, one, up))));
-		const row = stepsOver(y).map((across) => ({ over: across, value: -at(across) }));
-		return runs(row)
-			.filter(({ value }) => -value > x[0])
-			.map(({ over, value }): Box => ({ x: [x[0], Math.min(-value, x[1])], y: over, z: layer }));
-	});
 
 /** Something that takes room in a compartment. */
 interface Standing {
@@ -170,6 +90,35 @@ function freeLitres(room: Box, taken: readonly Cuboid[]): number {
 	return free / 1e6;
 }
 
+const AXES = ['x', 'y', 'z'] as const;
+
+/** How much of one face of a box some boxes cover that reach to within NEAR of it, 0 to 1. */
+function coveredFace(box: Box, axis: (typeof AXES)[number], end: 0 | 1, by: readonly Box[]): number {
+	const [u, v] = AXES.filter((one) => one !== axis);
+	const at = box[axis][end];
+	// Seen along the axis, every cover is a rectangle.
+	const seen = by
+		.filter((one) => one[axis][0] < at + NEAR[axis] && one[axis][1] > at - NEAR[axis])
+		.map((one): Cuboid => [one[u][0], one[u][1], one[v][0], one[v][1], 0, 1]);
+	const face: Cuboid = [box[u][0], box[u][1], box[v][0], box[v][1], 0, 1];
+	return sharedWithAll(face, seen) / ((face[1] - face[0]) * (face[3] - face[2]));
+}
+/** What encloses a compartment is no further from it than this, mm; boards lie on bars, and rooms end below those. */
+const NEAR = { x: 60, y: 60, z: 150 } as const;
+/** A face with less than this of it covered is open. */
+const ENCLOSED = 0.25;
+
+/**
+ * Whether a compartment is there as its piece stands: something of it is over or under it, or round three of its sides. Of a module that
+ * is out of the vehicle, or folded away, nothing is left to put things in.
+ */
+function isThere({ parts }: PlacedPiece, box: Box): boolean {
+	const own = parts.map((part) => part.box);
+	const isCovered = (axis: (typeof AXES)[number], end: 0 | 1) => coveredFace(box, axis, end, own) >= ENCLOSED;
+	if (isCovered('z', 1) || isCovered('z', 0)) return true;
+	return (['x', 'y'] as const).flatMap((axis) => ([0, 1] as const).filter((end) => isCovered(axis, end))).length >= 3;
+}
+
 /**
  * Compartments of a piece, with what stands in each besides walls, ceiling, arches and the closed rear door.
  *
@@ -178,15 +127,16 @@ function freeLitres(room: Box, taken: readonly Cuboid[]): number {
  */
 const compartmentsWith = (
 	interior: Interior,
-	{ id: piece, name, assembly }: PlacedPiece,
+	placed: PlacedPiece,
 	bodies: readonly (readonly Body[])[],
 	standing: (box: Box) => Standing[],
 	later: (box: Box) => Standing[] = () => []
 ) =>
-	assembly.spaces
-		.filter(({ box }) => (['x', 'y', 'z'] as const).every((axis) => box[axis][1] - box[axis][0] > 1))
+	placed.assembly.spaces
+		.filter(({ box }) => AXES.every((axis) => box[axis][1] - box[axis][0] > 1) && isThere(placed, box))
 		.map((space): Compartment => {
 			const { box } = space;
+			const { id: piece, name } = placed;
 			const inside = standing(box);
 			const cuboids = (of: readonly { box: Box }[]) => of.map((one) => cuboidOf(one.box));
 			const firm = [...cuboids(inside.filter(({ bears }) => bears)), ...interior.arches.map((arch) => cuboidOf(flatTop(arch)))];

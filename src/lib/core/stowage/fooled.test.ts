@@ -92,8 +92,10 @@ describe('what is told of what was called clear', () => {
 	});
 
 	it('a compartment at the rear door with a cabinet before it', () => {
-		const rear = { openings: rearDoor(700) };
-		const open = under({ box: box() }, rear, { rear: 440 });
+		// At the front it is shut off by something that is in the vehicle.
+		const partition = { name: 'Partition', kind: 'pillar' as const, ...block([2460, 2500], [-800, 800], [0, 600]) };
+		const rear = { openings: rearDoor(700), fixtures: { partition } };
+		const open = under({ box: box() }, rear, { rear: 440, width: 1500 });
 		const shut = made(
 			open,
 			piece('bench-box', { side: 'left', rear: 30, length: 390, depth: 1190, height: 550, lid: true, cushion: 0 }, 'chest')
@@ -133,5 +135,43 @@ describe('what is fine is not refused', () => {
 		const read = readPlanFile(writePlanFile(plan));
 		expect(read.ok ? [] : read.faults.join()).toContain('packed into itself');
 		expect(findingsOf(plan).length).toBeGreaterThan(0);
+	});
+
+	it('what is wanted at once and is packed into something that does not come out', () => {
+		const crate = box({ name: 'Crate', length: 800, width: 670, height: 300 });
+		const packed = (used: Gear['used']) => {
+			const kit = box({ name: 'First-aid kit', length: 200, width: 150, height: 100, under: undefined, into: 'crate', used });
+			const found = stowed(under({ crate: { ...crate, width: 300 }, can: box({ name: 'Can', ...at(1600, 0) }), kit }, {}, { width: 1500 }));
+			return { seconds: found.aDay, remarks: found.remarks.map(({ text }) => text) };
+		};
+		// A crate with something in it that is wanted each day is wanted each day.
+		expect(packed('each day').seconds).toBeGreaterThan(2 * packed('each trip').seconds);
+		const before = { ...box({ name: 'Boards', length: 300, width: 600 }), ...at(1600, 50, 0, [300, 600, 200]) };
+		const behind = (used: Gear['used']) =>
+			stowed(
+				under(
+					{
+						boards: before,
+						crate: { ...crate, length: 300, width: 500, ...at(1200, 50, 0, [300, 500, 300]) },
+						kit: box({ name: 'First-aid kit', length: 200, width: 150, height: 100, under: undefined, into: 'crate', used })
+					},
+					{},
+					{ width: 1500 }
+				)
+			).remarks.map(({ text }) => text);
+		expect(behind('in an emergency')).toEqual(['Crate: used in an emergency; Boards has to come out first.']);
+		expect(behind('each trip')).toEqual([]);
+	});
+
+	it('gas in a crate, and gas of which it is said where it runs out', () => {
+		const gas = (vented: boolean) =>
+			stowed(
+				under({
+					crate: box({ name: 'Crate' }),
+					gas: box({ name: 'Gas', under: undefined, into: 'crate', traits: ['gas'], ...(vented ? { vented } : {}) })
+				})
+			).remarks.filter(({ rule }) => rule === 'gas-vent');
+		expect(gas(false)).toHaveLength(1);
+		expect(gas(true)).toEqual([]);
 	});
 });

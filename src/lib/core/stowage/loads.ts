@@ -31,8 +31,21 @@ const PRESSED = [0.9, 0.8, 0.7, 0.6] as const;
 /** What is for an emergency is seldom asked for, and then at once: it is placed as though it were used so often; our own judgement. */
 const URGENT = 2;
 
-/** Uses of something in a day; once a trip where nobody has said. */
-export const usesADay = ({ used }: Gear): number => USES_A_DAY[used ?? 'each trip'];
+const usesADay = ({ used }: Gear): number => USES_A_DAY[used ?? 'each trip'];
+
+/** How often something is wanted, or whatever is packed into it: uses in a day, once a trip where nobody has said. */
+export const wantedADay = (gear: Plan['gear'], id: string): number => Math.max(...withContents(gear, id).map((one) => usesADay(gear[one])));
+
+/** Uses that should not have to wait, the most pressing first. */
+const PRESSING = ['in an emergency', 'each stop', 'each day'] as const;
+
+/** For what something, or what is packed into it, should not have to wait; nothing where it may. */
+export const pressingUse = (gear: Plan['gear'], id: string): (typeof PRESSING)[number] | undefined =>
+	PRESSING.find((used) => withContents(gear, id).some((one) => gear[one].used === used));
+
+/** Whether something is gas, or holds some, of which nobody has said that it can run out of the vehicle. */
+export const holdsUnventedGas = (gear: Plan['gear'], id: string): boolean =>
+	withContents(gear, id).some((one) => gear[one].traits?.includes('gas') && !gear[one].vented);
 
 /** Gear, and after it whatever is packed into it, in turn. */
 const withContents = (gear: Plan['gear'], id: string): string[] => [

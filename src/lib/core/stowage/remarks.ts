@@ -2,13 +2,16 @@ import { cuboidOf, overlap } from '../loading';
 import type { Plan } from '../plan/plan';
 import type { Compartment } from './compartments';
 import { wayOut } from './getting-at';
-import { apartBecause, itemsOf, type Item } from './loads';
+import { apartBecause, holdsUnventedGas, itemsOf, pressingUse, type Item } from './loads';
 import { depthBehind, HEAVY_OVERHEAD, type Unpinned } from './stow';
 import { massMark } from '../units';
+import { fetchedOf, type Fetched } from './fetching';
 import type { Place } from './place';
 
 /** Something to know about how things lie: wrong, to be thought about, or not known. */
 export interface Remark {
+	/** What was asked. */
+	rule: 'gear-put' | 'gear-apart' | 'gas-vent' | 'heavy-high' | 'gear-reach' | 'gear-falls' | 'gear-used';
 	status: 'clash' | 'tight' | 'unmeasured';
 	text: string;
 	/** Numbers of the things that it is about. */
@@ -17,8 +20,6 @@ export interface Remark {
 	gear: string[];
 }
 
-/** What is taken out every day should not ask for more than this, s; our own judgement. */
-const LONG = 25;
 /** What stands no further behind a front that opens at the side may come out by itself on a slope, mm. */
 const BEHIND = 120;
 /** And falls on somebody from this height, mm. */
@@ -44,7 +45,8 @@ interface Lying {
 	name: (place: Place) => string;
 }
 
-const remark = (status: Remark['status'], of: readonly Place[], text: string): Remark => ({
+const remark = (rule: Remark['rule'], status: Remark['status'], of: readonly Place[], text: string): Remark => ({
+	rule,
 	status,
 	text,
 	about: of.map(({ no }) => no),
@@ -58,16 +60,19 @@ const wrongNeighbours = ({ places, compartments, items, name }: Lying): Remark[]
 		return inside.flatMap((a, i) => {
 			const other = inside.slice(i + 1).find((b) => apartBecause(items.get(a.gear)!, items.get(b.gear)!));
 			const why = other && apartBecause(items.get(a.gear)!, items.get(other.gear)!);
-			return other ? [remark('clash', [a, other], `${name(a)} and ${name(other)} lie together in ${pieceName} and must not: ${why}.`)] : [];
+			return other
+				? [remark('gear-apart', 'clash', [a, other], `${name(a)} and ${name(other)} lie together in ${pieceName} and must not: ${why}.`)]
+				: [];
 		});
 	});
 
 /** Gas of which nobody has said that it can run out of the vehicle. */
-function gas({ plan, places, items, name }: Lying): Remark[] {
-	const of = places.filter(({ gear }) => items.get(gear)!.traits.has('gas') && !plan.gear[gear].vented);
+function gas({ plan, places, name }: Lying): Remark[] {
+	const of = places.filter(({ gear }) => holdsUnventedGas(plan.gear, gear));
 	if (of.length === 0) return [];
 	return [
 		remark(
+			'gas-vent',
 			'unmeasured',
 			of,
 			`${listed(of.map(name))}: can gas that escapes run out of the vehicle there, low down? It is heavier than air and gathers in whatever is closed; keep it in a box of its own with a hole to the outside, upright and shut while driving, as your local rules for gas ask.`
@@ -80,6 +85,7 @@ function overhead({ places, name }: Lying): Remark[] {
 	if (of.length === 0) return [];
 	return [
 		remark(
+			'heavy-high',
 			'tight',
 			of,
 			`${listed(of.map(name))}: heavier than ${massMark(HEAVY_OVERHEAD.kg)} and above the heads of those who sit. Low down it hurts nobody in a crash.`
@@ -87,39 +93,53 @@ function overhead({ places, name }: Lying): Remark[] {
 	];
 }
 
+/** What one of the things does not come to hand for, in words that others may share; nothing when it is at hand. */
+function slowWords(plan: Plan, fetched: Fetched): string | undefined {
+	const used = pressingUse(plan.gear, fetched.place.gear);
+	const mode = plan.modes[fetched.modeId].name;
+	switch (fetched.how) {
+		case 'stuck':
+			return `neither got in nor out in any mode: ${fetched.by}`;
+		case 'shut':
+			return `used ${used} and not to be got at in ${mode}: ${fetched.by}`;
+		case 'slow': {
+			const opens = joined(fetched.way.actions.map((action) => action.name.toLowerCase()));
+			return `used ${used} and about ${Math.round(fetched.way.seconds / 5) * 5} s to get at in ${mode}${opens ? `: ${opens}` : ''}`;
+		}
+		default:
+			return undefined;
+	}
+}
+
+/** How bad it is that something does not come to hand. */
+export const fetchedStatus = (plan: Plan, { how, place }: Fetched): Remark['status'] | 'clear' => {
+	if (how === 'at hand') return 'clear';
+	return how === 'stuck' || (how === 'shut' && pressingUse(plan.gear, place.gear) === 'in an emergency') ? 'clash' : 'tight';
+};
+
 /** What is used often, or in an emergency, and does not come out easily where one lives: shut in, behind others, or slow. */
 function fetching({ plan, places, name }: Lying): Remark[] {
 	const behind: Remark[] = [];
 	/** What is the same for several things is said once. */
 	const alike = new Map<string, { status: Remark['status']; of: Place[]; words: string }>();
-	const same = (status: Remark['status'], place: Place, words: string) => {
-		const key = `${status} ${words}`;
-		alike.set(key, { status, of: [...(alike.get(key)?.of ?? []), place], words });
-	};
-	for (const place of places) {
-		const { used } = plan.gear[place.gear];
-		if (used !== 'each stop' && used !== 'each day' && used !== 'in an emergency') continue;
-		const lived = Object.entries(place.reached).filter(([mode]) => plan.modes[mode].use !== 'drive');
-		const shut = lived.find(([, way]) => 'by' in way);
-		if (shut) {
-			const [mode, way] = shut;
-			const why = 'by' in way ? way.by : '';
-			same(used === 'in an emergency' ? 'clash' : 'tight', place, `used ${used} and not to be got at in ${plan.modes[mode].name}: ${why}`);
-			continue;
-		}
-		const [slowest] = lived.flatMap(([mode, way]) => ('by' in way ? [] : [{ mode, way }])).sort((x, y) => y.way.seconds - x.way.seconds);
-		if (!slowest) continue;
-		const first = slowest.way.first.map((no) => places[no - 1]);
-		if (first.length > 0) {
-			const words = `${name(place)} is used ${used} and ${listed(first.map(name))} ${first.length === 1 ? 'has' : 'have'} to come out first.`;
-			behind.push(remark('tight', [place, ...first], words));
-		} else if (slowest.way.seconds > LONG) {
-			const opens = joined(slowest.way.actions.map((action) => action.name.toLowerCase()));
-			const about = Math.round(slowest.way.seconds / 5) * 5;
-			same('tight', place, `used ${used} and about ${about} s to get at in ${plan.modes[slowest.mode].name}${opens ? `: ${opens}` : ''}`);
+	for (const fetched of fetchedOf(plan, places)) {
+		const { place } = fetched;
+		const status = fetchedStatus(plan, fetched);
+		if (status === 'clear') continue;
+		const words = slowWords(plan, fetched);
+		if (fetched.how === 'behind') {
+			const first = fetched.way.first.map((no) => places[no - 1]);
+			const others = `${listed(first.map(name))} ${first.length === 1 ? 'has' : 'have'} to come out first.`;
+			behind.push(remark('gear-reach', status, [place, ...first], `${name(place)}: used ${pressingUse(plan.gear, place.gear)}; ${others}`));
+		} else if (words !== undefined) {
+			const key = `${status} ${words}`;
+			alike.set(key, { status, of: [...(alike.get(key)?.of ?? []), place], words });
 		}
 	}
-	return [...[...alike.values()].map(({ status, of, words }) => remark(status, of, `${listed(of.map(name))}: ${words}.`)), ...behind];
+	return [
+		...[...alike.values()].map(({ status, of, words }) => remark('gear-reach', status, of, `${listed(of.map(name))}: ${words}.`)),
+		...behind
+	];
 }
 
 /** What may come out by itself when a front high up is opened on a slope. */
@@ -137,6 +157,7 @@ const fallsOut = ({ plan, places, compartments, name }: Lying): Remark[] =>
 		if (loose.length === 0) return [];
 		return [
 			remark(
+				'gear-falls',
 				'tight',
 				loose,
 				`${listed(loose.map(name))} may come out of ${pieceName} when it is opened on a slope: a lip or a net holds what is in it.`
@@ -148,7 +169,7 @@ function unsaid(plan: Plan): Remark[] {
 	const of = Object.entries(plan.gear).filter(([, { used, into }]) => used === undefined && into === undefined);
 	if (of.length === 0) return [];
 	const text = `Nobody has said how often ${listed(of.map(([, { name }]) => name))} ${of.length === 1 ? 'is' : 'are'} used: once a trip is taken.`;
-	return [{ status: 'unmeasured', text, about: [], gear: of.map(([id]) => id) }];
+	return [{ rule: 'gear-used', status: 'unmeasured', text, about: [], gear: of.map(([id]) => id) }];
 }
 
 /** What should be known about how everything lies, what is wrong first. */
@@ -167,7 +188,7 @@ export function remarksOn(
 	};
 	const moved = unpinned.map(({ item: { gear }, why }): Remark => {
 		const text = `${plan.gear[gear].name} cannot stay where it was put: ${why}. It was stowed anew.`;
-		return { status: 'clash', text, about: [], gear: [gear] };
+		return { rule: 'gear-put', status: 'clash', text, about: [], gear: [gear] };
 	});
 	const found = [...moved, ...[wrongNeighbours, gas, overhead, fetching, fallsOut].flatMap((told) => told(lying)), ...unsaid(plan)];
 	const byText = new Map<string, Remark>();

@@ -7,6 +7,7 @@ import { applyEdits, type Gear, type Plan } from '../plan';
 import { randomFrom } from '../practice/random';
 import { bodiesIn } from '../scene';
 import { builtExamples, example } from '../testing/examples';
+import { bed, block, made, set, van } from '../testing/trap-van';
 import { withUnits } from '../units';
 import { freeAll, keepAll, putAt, stowingOf, travelMode, type Stowing } from '.';
 
@@ -118,14 +119,38 @@ describe('whatever is stowed', () => {
 
 describe('what builders curse later', () => {
 	it('a crate that is low enough and does not come out between the legs', () => {
-		const found = stowed(example('pipit-hatchback.nook.json'));
-		for (const { reached } of found.places) expect(reached.night).toEqual({ by: 'it does not come out past legs, bars or walls' });
-		const daily = stowed(
-			withGear('pipit-hatchback.nook.json', {
-				box: thing('Cool box', { length: 380, width: 260, height: 190, used: 'each day', under: 'platform' })
-			})
+		// Between a wall of the room and the legs in the middle of both ends there are 660 mm.
+		const daily = (width: number, more: Partial<Gear> = {}) =>
+			stowed(
+				made(
+					van(),
+					bed({ height: 600, width: 1500 }),
+					set('gear', { box: thing('Cool box', { length: 800, width, height: 400, used: 'each day', under: 'bed', ...more }) })
+				)
+			);
+		expect(texts(daily(655), /Cool box/)).toEqual([]);
+		expect(texts(daily(670), /Cool box: neither got in nor out in any mode: it does not come out past legs, bars or walls/)).toHaveLength(
+			1
 		);
-		expect(texts(daily, /Cool box: used each day and not to be got at in .*past legs, bars or walls/)).toHaveLength(1);
+		expect(texts(daily(670, { used: 'each trip' }), /Cool box: neither got in nor out/)).toHaveLength(1);
+	});
+
+	it('a side that nothing closes is a way in, whether its piece names it or not', () => {
+		// Between its rear legs no box of this one comes out; its long side is open towards the driver's place.
+		const [box] = stowed(example('pipit-hatchback.nook.json')).places;
+		expect(box.reached.night).toMatchObject({ face: 'left', actions: [] });
+		const closed = { name: 'Chest', kind: 'pillar' as const, ...block([0, 1900], [70, 450], [0, 260]) };
+		const pipit = example('pipit-hatchback.nook.json');
+		const rearOnly = Object.fromEntries(Object.entries(pipit.vehicle.openings).filter(([, { place }]) => place === 'rear'));
+		const shut = stowed(made(pipit, set('vehicle.fixtures', { closed }), set('vehicle.openings', rearOnly)));
+		for (const { reached } of shut.places) expect(reached.night).toEqual({ by: 'it does not come out past legs, bars or walls' });
+	});
+
+	it('a compartment of a module that is out while driving takes nothing', () => {
+		const modules = example('06-two-modules.nook.json');
+		const there = stowed(modules, 1).shelves.map(({ space }) => space);
+		expect(there).toEqual(['rear-1', 'rear-2']);
+		expect(sceneOf(modules, 'drive').pieces.flatMap(({ assembly }) => assembly.spaces.map(({ id }) => id))).toContain('middle-1');
 	});
 
 	it('a lid that opens only when the bed is taken apart', () => {
@@ -137,16 +162,18 @@ describe('what builders curse later', () => {
 	it('the daily stove behind the weekly spare water: put so by hand it is told, left free it is not done', () => {
 		const water = thing('Spare water', { length: 300, width: 500, height: 200, weight: 20 });
 		const stove = thing('Stove', { length: 300, width: 400, height: 150, used: 'each day' });
-		const at = (x: number, size: [number, number, number]) => ({ under: 'bed', pinned: [{ space: 'under', x, y: 10, z: 0, size }] });
-		const put = stowed(
-			withGear('08-folding-leaves.nook.json', {
-				water: { ...water, ...at(0, [300, 500, 200]) },
-				stove: { ...stove, ...at(310, [300, 400, 150]) }
-			})
-		);
-		expect(texts(put, /Stove is used each day and Spare water has to come out first/)).toHaveLength(1);
+		// The room under this bed is got at from the front, past the legs in the middle of its ends.
+		const room = made(van(), bed({ height: 600, width: 1500 }));
+		const put = stowed({
+			...room,
+			gear: {
+				water: { ...water, under: 'bed', pinned: [{ space: 'lane', x: 1600, y: 100, z: 0, size: [300, 500, 200] }] },
+				stove: { ...stove, under: 'bed', pinned: [{ space: 'lane', x: 1200, y: 100, z: 0, size: [300, 400, 150] }] }
+			}
+		});
+		expect(texts(put, /Stove: used each day; Spare water has to come out first/)).toHaveLength(1);
 		expect(put.places.map(({ pinned }) => pinned)).toEqual([true, true]);
-		const free = stowed(withGear('08-folding-leaves.nook.json', { water, stove }));
+		const free = stowed({ ...room, gear: { water, stove } });
 		expect(free.left).toEqual([]);
 		expect(texts(free, /Stove/)).toEqual([]);
 	});

@@ -5,7 +5,7 @@ import { bodiesIn, NO_ANIMALS } from '../scene';
 import { litres } from '../storage';
 import { compartmentsThrough, litresIn, type Compartment } from './compartments';
 import { getOut, handling, hindrances } from './getting-at';
-import { itemsOf, usesADay, type Item } from './loads';
+import { itemsOf, wantedADay, type Item } from './loads';
 import { missFor, type Miss } from './misses';
 import type { Place, Reached, Shelf } from './place';
 import { remarksOn, type Remark } from './remarks';
@@ -135,7 +135,7 @@ function toldOf(
 					kg: item.kg,
 					pinned,
 					reached: reached[i],
-					aDay: usesADay(plan.gear[item.gear]) * mean
+					aDay: wantedADay(plan.gear, item.gear) * mean
 				};
 			})
 		);
@@ -196,4 +196,25 @@ export function* stowingOf(plan: Plan): Generator<Stowing | undefined, Stowing> 
 	}
 	// `stowing` never ends.
 	return told!;
+}
+
+/** So many things are placed again in all before a packing is taken as it is: enough to be told of, and to be looked for longer. */
+export const TRIES = { soon: 1600, long: 16_000 } as const;
+/** Rounds rarely better anything after so many of them. */
+const ROUNDS = 400;
+
+/** {@link stowingOf} until so many things were placed again: the same plan gives the same answer on every machine. */
+export function* stowingFor(plan: Plan, tries: number): Generator<undefined, Stowing> {
+	const things = Object.values(plan.gear).reduce((sum, { count }) => sum + count, 0);
+	let rounds = Math.min(ROUNDS, Math.ceil(tries / Math.max(1, things)));
+	let best: Stowing | undefined;
+	const run = stowingOf(plan);
+	for (;;) {
+		const step = run.next();
+		best = step.value ?? best;
+		if (step.done) return step.value;
+		// Rounds count from the first packing on.
+		if (best && --rounds <= 0) return best;
+		yield undefined;
+	}
 }

@@ -1,12 +1,14 @@
 import { interiorOf, pieceIn } from '../derive';
 import { convexOf, boxWithin, type Convex } from '../geometry/convex';
-import { vec3, type Box } from '../geometry/vector';
-import { halfWidth, openingsOf } from '../interior';
+import { boxSeparation, vec3, type Box } from '../geometry/vector';
+import { halfWidth, openingsOf, type Interior } from '../interior';
+import { cuboidOf } from '../loading';
 import { solidsOf } from '../modes';
-import { DOOR_SECONDS, intoState, seatAt, type Action, type Arrangement } from '../moves';
+import { arrangementOf, DOOR_SECONDS, intoState, seatAt, type Action, type Arrangement } from '../moves';
 import type { Space } from '../pieces';
 import type { Plan } from '../plan/plan';
 import type { Face } from './getting-at';
+import { archIn, ceilingIn, rearIn, wallIn } from './shell';
 
 /** How one compartment opens in a mode. */
 export interface WayIn {
@@ -32,10 +34,14 @@ const STRIPES = 8;
 /** A door within this of a face opens it, mm. */
 const DOOR_NEAR = 450;
 
-/** The room in front of a face, as wide and high as it. */
-function before({ x, y, z }: Box, face: Face): Box {
+/** A side is open where nothing closes it from so far within, mm: boards stand at the edge of what they enclose. */
+const WITHIN = -60;
+const FACES: readonly Face[] = ['rear', 'front', 'right', 'left', 'top'];
+
+/** The room in front of a face, as wide and high as it, from so far outside of it. */
+function before({ x, y, z }: Box, face: Face, from = HAND[0]): Box {
 	const off = (at: number, way: 1 | -1): [number, number] => {
-		const ends = HAND.map((far) => at + way * far);
+		const ends = [from, HAND[1]].map((far) => at + way * far);
 		return [Math.min(...ends), Math.max(...ends)];
 	};
 	switch (face) {
@@ -80,23 +86,40 @@ function doorAt(plan: Plan, { x, y, z }: Box, face: Face): string | undefined {
 	})?.opening.name;
 }
 
+/** What of the vehicle itself is before a face; a wall with an open door in it is in nobody’s way. */
+function shellBefore(interior: Interior, strip: Box, face: Face, outside: boolean): { name: string; box: Box }[] {
+	const named = (name: string, boxes: readonly Box[]) => boxes.map((box) => ({ name, box }));
+	return [
+		...interior.fixtures.filter(({ kind }) => kind !== 'pit'),
+		...interior.arches.flatMap((arch) => named('the wheel arch', archIn(arch, strip))),
+		...(face === 'top' ? named('the ceiling', ceilingIn(interior, strip)) : []),
+		...(!outside && (face === 'left' || face === 'right') ? named('the wall', wallIn(interior, face, strip)) : []),
+		...(!outside && face === 'rear' ? named('the rear of the vehicle', rearIn(interior, strip)) : [])
+	].filter(({ box }) => boxSeparation(box, strip) < 0);
+}
+
 /**
  * How much of a face stays clear, 0 to 1, and what stands before the rest.
  *
  * @param outside whether a door is open there: walls are in nobody’s way
+ * @param others what else is in the way
  */
-function clearBefore(plan: Plan, strip: Box, face: Face, now: Arrangement, outside: boolean): { share: number; by: string } {
+function clearBefore(
+	plan: Plan,
+	strip: Box,
+	face: Face,
+	now: Arrangement,
+	outside: boolean,
+	others: readonly { name: string; box: Box }[] = []
+): { share: number; by: string } {
 	const interior = interiorOf(plan.vehicle);
 	const [u, v] =
 		face === 'rear' || face === 'front' ? (['y', 'z'] as const) : face === 'top' ? (['x', 'y'] as const) : (['x', 'z'] as const);
 	const covers: { name: string; box: Box }[] = solidsIn(plan, now).flatMap(({ name, shapes }) =>
 		shapes.flatMap((shape) => boxWithin(shape, strip) ?? []).map((box) => ({ name, box }))
 	);
-	if (!outside && (face === 'left' || face === 'right')) {
-		const mx = (strip.x[0] + strip.x[1]) / 2;
-		const wall = halfWidth(interior, face, mx, Math.max(0, (strip.z[0] + strip.z[1]) / 2));
-		if ((face === 'left' ? strip.y[1] : -strip.y[0]) > wall) covers.push({ name: 'the wall', box: strip });
-	} else if (!outside && face === 'rear' && strip.x[0] < 0) covers.push({ name: 'the rear of the vehicle', box: strip });
+	covers.push(...others.filter(({ box }) => boxSeparation(box, strip) < 0));
+	covers.push(...shellBefore(interior, strip, face, outside));
 	const step = (axis: 'x' | 'y' | 'z', i: number) => strip[axis][0] + ((strip[axis][1] - strip[axis][0]) * (i + 0.5)) / STRIPES;
 	const taken = new Map<string, number>();
 	let clear = 0;
@@ -129,6 +152,28 @@ function wayThrough(plan: Plan, modeId: string, piece: string, space: Space, fac
 	return other && !('by' in other) ? other : { by: `${by} is before it` };
 }
 
+/** Sides of a compartment that stand open as everything is in a mode, whether its piece names them or not: nothing closes them. */
+function openSides(plan: Plan, modeId: string, piece: string, { id, box, access }: Space): WayIn[] {
+	const now = arrangementOf(plan, modeId);
+	const spaces = Object.entries(now.pieces).flatMap(([other, state]) =>
+		pieceIn(plan, other, state).assembly.spaces.map((space) => ({
+			own: other === piece && space.id === id,
+			name: space.name,
+			box: space.box
+		}))
+	);
+	const same = spaces.find(({ own }) => own);
+	// Where it is elsewhere in this mode, or gone, its sides are elsewhere too; what lies in a well is lifted out.
+	if (!same || box.z[0] < -1 || cuboidOf(same.box).some((at, i) => Math.abs(at - cuboidOf(box)[i]) > 1)) return [];
+	// Through a neighbouring compartment nothing is got at: that is full.
+	const others = spaces.filter(({ own }) => !own);
+	return FACES.filter((face) => !access.some((one) => one.face === face)).flatMap((face): WayIn[] => {
+		const door = doorAt(plan, box, face);
+		if (clearBefore(plan, before(box, face, WITHIN), face, now, door !== undefined, others).share < CLEAR) return [];
+		return [{ face, actions: [], ...(door === undefined ? {} : { door }), seconds: door === undefined ? 0 : DOOR_SECONDS }];
+	});
+}
+
 /**
  * How a compartment opens in a mode: each face through which a hand gets at what is in it, with the moves, the door and the seconds
  * that it takes, the quickest first; or what keeps it shut.
@@ -137,7 +182,7 @@ function wayThrough(plan: Plan, modeId: string, piece: string, space: Space, fac
  */
 export function waysInto(plan: Plan, modeId: string, piece: string, space: Space): WayIn[] | NoWayIn {
 	const tried = space.access.map(({ face, states }) => wayThrough(plan, modeId, piece, space, face, states));
-	const ways = tried.filter((one): one is WayIn => !('by' in one));
+	const ways = [...tried.filter((one): one is WayIn => !('by' in one)), ...openSides(plan, modeId, piece, space)];
 	if (ways.length > 0) return ways.sort((a, b) => a.seconds - b.seconds);
 	return tried.find((one): one is NoWayIn => 'by' in one) ?? { by: 'it opens nowhere' };
 }

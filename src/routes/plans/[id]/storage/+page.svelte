@@ -1,6 +1,4 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
-	import { Stowings } from '$lib/client/stowings.svelte';
 	import type { Box } from '$lib/core/geometry/vector';
 	import type { Edit } from '$lib/core/plan';
 	import { freeAll, freeOne, keepAll, type Place, type Seen } from '$lib/core/stowage';
@@ -14,14 +12,11 @@
 	import StowedDrawing from '$lib/ui/StowedDrawing.svelte';
 	import StowedList from '$lib/ui/StowedList.svelte';
 
-	const { session, gaze } = useWorkbench();
+	const workbench = useWorkbench();
+	const { session, gaze } = workbench;
 	const plan = $derived(session.plan);
 
-	let stowings: Stowings | undefined = $state.raw();
-	onMount(() => {
-		const made = (stowings = new Stowings());
-		return () => made.stop();
-	});
+	const stowings = $derived(workbench.derived?.stowings);
 	$effect(() => stowings?.ask(plan));
 	const known = $derived(stowings?.known);
 	const stowing = $derived(known?.stowing);

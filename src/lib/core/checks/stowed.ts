@@ -1,0 +1,169 @@
+import { middleOf, vec3, type Vec3 } from '../geometry/vector';
+import { interiorOf } from '../derive';
+import type { Plan } from '../plan/plan';
+import { fetchedOf, fetchedStatus, pressingUse, type Place, type Remark, type Stowing } from '../stowage';
+import type { Finding, Result } from './finding';
+import { mergedOverModes, worstFirst } from './run';
+import { several } from './stowing';
+
+type Rule = Exclude<Remark['rule'], 'gear-put'> | 'gear-left';
+
+/** What a finding about how things lie has in common with every other: a yes or a no. */
+function answer(
+	rule: Rule,
+	status: Remark['status'] | 'clear',
+	{ key, title, subjects, why, at }: Pick<Result, 'key' | 'title' | 'subjects' | 'why' | 'at'>
+): Result {
+	const margin = { clash: -1, unmeasured: 0, tight: 0, clear: 1 }[status];
+	const unknown = status === 'unmeasured' ? { unknown: true as const } : {};
+	return { rule, key, title, subjects, margin, comfort: 1, unit: 'count', limit: 1, actual: Math.max(0, margin), why, at, ...unknown };
+}
+
+/** Of so many things it is told in a finding what they wait for; of the rest in Storage. */
+const NAMED = 3;
+
+/** What each question about all things together is called, and what is said when nothing is amiss; undefined where it is asked of nothing. */
+const OF_ALL: Record<
+	Exclude<Rule, 'gear-reach' | 'gear-left'>,
+	{ title: string; fine: (plan: Plan, places: readonly Place[]) => string | undefined }
+> = {
+	'gear-apart': {
+		title: 'What must not lie together',
+		fine: ({ gear }, places) =>
+			places.some((place) => gear[place.gear].apart || gear[place.gear].traits)
+				? 'What would spoil one another, and what you keep apart, lies in different compartments.'
+				: undefined
+	},
+	'gas-vent': {
+		title: 'Gas that escapes',
+		fine: ({ gear }) =>
+			Object.values(gear).some(({ traits }) => traits?.includes('gas'))
+				? 'You say that it can run out to the outside, low down.'
+				: undefined
+	},
+	'heavy-high': {
+		title: 'Heavy things overhead',
+		fine: () => 'Nothing heavy lies above the heads of those who sit.'
+	},
+	'gear-falls': {
+		title: 'What comes out by itself on a slope',
+		fine: () => 'Nothing stands loose right behind a front that is high up.'
+	},
+	'gear-used': {
+		title: 'How often things are used',
+		fine: () => 'You have said it of everything.'
+	}
+};
+
+const joined = (ids: Iterable<string>): string => [...new Set(ids)].sort().join('+');
+
+/** What is told of all things together, one finding for each thing that is amiss, or one that says that nothing is. */
+function ofAll(plan: Plan, { places, remarks, shelves }: Stowing, at: (gear: readonly string[]) => Vec3): Result[] {
+	const pieceOf = new Map(shelves.map(({ id, piece }) => [id, piece]));
+	return (Object.keys(OF_ALL) as (keyof typeof OF_ALL)[]).flatMap((rule): Result[] => {
+		const { title, fine } = OF_ALL[rule];
+		const told = remarks.filter((remark) => remark.rule === rule);
+		if (told.length > 0)
+			return told.map(({ status, text, gear, about }) => {
+				const pieces = about.map((no) => pieceOf.get(places[no - 1].compartment)!);
+				return answer(rule, status, { key: joined(gear), title, subjects: [...new Set([...gear, ...pieces])], why: text, at: at(gear) });
+			});
+		const why = fine(plan, places);
+		return why === undefined ? [] : [answer(rule, 'clear', { key: '', title, subjects: [], why, at: at([]) })];
+	});
+}
+
+/** How what is in each piece comes to hand: what does not at all by itself, the rest piece by piece. */
+function reached(
+	plan: Plan,
+	{ places, remarks, shelves }: Stowing,
+	at: (gear: readonly string[]) => Vec3
+): { modeId: string; result: Result }[] {
+	const all = fetchedOf(plan, places);
+	const pieceOf = new Map(shelves.map(({ id, piece }) => [id, piece]));
+	return [...new Set(shelves.map(({ piece }) => piece))].flatMap((piece) => {
+		const inside = all.filter(({ place }) => pieceOf.get(place.compartment) === piece);
+		const { name } = plan.pieces[piece];
+		const barred = inside.flatMap((one) => (one.how === 'stuck' || one.how === 'shut' ? [one] : []));
+		const found = [...new Set(barred.map(({ place }) => place.gear))].map((gear) => {
+			const one = barred.find(({ place }) => place.gear === gear)!;
+			const mode = plan.modes[one.modeId].name;
+			const why =
+				one.how === 'stuck'
+					? `It goes neither in nor out in any mode: ${one.by}.`
+					: `It is used ${pressingUse(plan.gear, gear)} and is not to be got at in ${mode}: ${one.by}.`;
+			const title = `${several(plan.gear[gear])}: got at in ${name}`;
+			const subjects = [gear, piece];
+			return {
+				modeId: one.modeId,
+				result: answer('gear-reach', fetchedStatus(plan, one), { key: `${piece}+${gear}`, title, subjects, why, at: at([gear]) })
+			};
+		});
+		const waits = inside.filter(({ how }) => how === 'behind' || how === 'slow');
+		if (waits.length > 0) {
+			const gear = [...new Set(waits.map(({ place }) => place.gear))];
+			const texts = remarks.filter((remark) => remark.rule === 'gear-reach' && gear.includes(remark.gear[0])).map(({ text }) => text);
+			found.push({
+				modeId: waits[0].modeId,
+				result: answer('gear-reach', 'tight', {
+					key: piece,
+					title: `${name}: what is used often`,
+					subjects: [piece, ...gear],
+					why: [...texts.slice(0, NAMED), ...(texts.length > NAMED ? [`Storage tells of ${texts.length - NAMED} more.`] : [])].join(' '),
+					at: at(gear)
+				})
+			});
+		}
+		const ready = inside.flatMap((one) => (one.how === 'at hand' ? [one] : []));
+		if (ready.length > 0) {
+			const slowest = ready.reduce((a, b) => (b.way.seconds > a.way.seconds ? b : a));
+			const gear = [...new Set(ready.map(({ place }) => place.gear))];
+			found.push({
+				modeId: slowest.modeId,
+				result: answer('gear-reach', 'clear', {
+					key: `${piece}+ready`,
+					title: `${name}: what is at hand`,
+					subjects: [piece, ...gear],
+					why: `${ready.length} of ${inside.length} things come to hand soon enough for how often they are used; the slowest, ${plan.gear[slowest.place.gear].name}, in ${Math.ceil(slowest.way.seconds)} s in ${plan.modes[slowest.modeId].name}.`,
+					at: at(gear)
+				})
+			});
+		}
+		return found;
+	});
+}
+
+/** What goes nowhere although nobody has said that it has to go to one piece: what has to is told of with that piece. */
+const leftOver = (plan: Plan, { left, shelves }: Stowing, at: Vec3): Result[] =>
+	left
+		.filter(({ gear }) => shelves.length > 0 && !plan.gear[gear].under)
+		.map(({ gear, n, why }) =>
+			answer('gear-left', 'clash', {
+				key: gear,
+				title: `${several({ ...plan.gear[gear], count: n })}: somewhere to go`,
+				subjects: [gear],
+				why: `No compartment takes it. ${why}`,
+				at
+			})
+		);
+
+/**
+ * What has to be known of how everything lies: what does not come to hand or goes nowhere, what must not lie together, what is
+ * dangerous where it is, and what nobody has said. In the mode that is driven in, or that something is wanted in.
+ *
+ * @param stowing of this plan; another packing may be better, or worse
+ */
+export function stowedFindings(plan: Plan, stowing: Stowing): Finding[] {
+	const { travels, places } = stowing;
+	if (travels === undefined || Object.keys(plan.gear).length === 0) return [];
+	const middle = vec3(interiorOf(plan.vehicle).length / 2, 0, 0);
+	const at = (gear: readonly string[]): Vec3 => {
+		const place = places.find((one) => gear.includes(one.gear));
+		return place ? middleOf(place.box) : middle;
+	};
+	const said = [
+		...[...ofAll(plan, stowing, at), ...leftOver(plan, stowing, middle)].map((result) => ({ modeId: travels, result })),
+		...reached(plan, stowing, at)
+	];
+	return worstFirst(mergedOverModes(said).map((finding) => ({ ...finding, tolerance: 0, fixes: [] })));
+}
