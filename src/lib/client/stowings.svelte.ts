@@ -22,15 +22,15 @@ export class Stowings {
 	private asked: Plan | undefined;
 	/** The plan of which it is known, or being worked out, what has to be known of how everything lies. */
 	private told: Plan | undefined;
+	private watched = false;
 
 	/** @param found is told what has to be known */
 	constructor(private readonly found: (findings: Finding[]) => void) {}
 
-	/** Tells what has to be known of how everything lies in a plan that nobody looks at in Storage. */
+	/** Tells what has to be known of how everything lies in a plan, unless somebody looks at Storage: there more is asked. */
 	async tell(plan: Plan): Promise<void> {
-		if (plan === this.told || plan === this.asked) return;
-		// Work for what Storage asked before ends with this; there it is asked anew.
-		[this.told, this.asked] = [plan, undefined];
+		if (this.watched || plan === this.told) return;
+		this.told = plan;
 		try {
 			const findings = await this.remote.findings(plan);
 			if (findings && plan === this.told) this.found(findings);
@@ -39,8 +39,9 @@ export class Stowings {
 		}
 	}
 
-	/** Stows a plan once it has rested. */
-	ask(plan: Plan): void {
+	/** Stows a plan once it has rested, for somebody who looks at it until they {@link leave}. */
+	watch(plan: Plan): void {
+		this.watched = true;
 		if (plan === this.asked) return;
 		this.asked = plan;
 		this.current = false;
@@ -55,7 +56,9 @@ export class Stowings {
 				proxy((sofar: Stowed) => {
 					if (plan !== this.asked) return;
 					[this.known, this.current, this.failure] = [{ ...sofar, of: plan }, true, undefined];
-					if (sofar.findings) this.found(sofar.findings);
+					if (!sofar.findings) return;
+					this.told = plan;
+					this.found(sofar.findings);
 				})
 			);
 		} catch (error) {
@@ -71,6 +74,14 @@ export class Stowings {
 			this.failure = (error as Error).message;
 			return undefined;
 		}
+	}
+
+	/** Nobody looks at Storage any more: what is being worked out for it is not waited for. */
+	leave(): void {
+		const { asked } = this;
+		[this.watched, this.asked] = [false, undefined];
+		clearTimeout(this.rest);
+		if (asked) void this.tell(asked);
 	}
 
 	stop(): void {

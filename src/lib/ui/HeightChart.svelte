@@ -3,7 +3,7 @@
 	import { area, line } from 'd3-shape';
 	import { preferences } from '../client/preferences.svelte';
 	import { statusOf, type Status } from '../core/checks';
-	import { marginAt, type Compromise, type HeightRow, type HeightStudy } from '../core/height';
+	import { foldedRows, marginAt, type Compromise, type HeightRow, type HeightStudy } from '../core/height';
 	import { formatInches, formatLength } from '../core/units';
 	import StatusMark from './StatusMark.svelte';
 
@@ -25,8 +25,11 @@
 	const inner = $derived(Math.max(80, width - left - right));
 	const x = $derived(scaleLinear([study.heights[0], study.heights.at(-1)!], [left, left + inner]));
 	const curves = 34;
-	const rowHeight = $derived(Math.max(9, Math.min(30, (full - top - bottom - curves) / Math.max(1, study.rows.length))));
-	const curveTop = $derived(top + study.rows.length * rowHeight + 4);
+	/** Rows below this are not read. */
+	const least = 13;
+	const rows = $derived(foldedRows(study.rows, Math.max(1, Math.floor((full - top - bottom - curves) / least))));
+	const rowHeight = $derived(Math.max(9, Math.min(30, (full - top - bottom - curves) / Math.max(1, rows.length))));
+	const curveTop = $derived(top + rows.length * rowHeight + 4);
 	const axisY = $derived(curveTop + curves);
 
 	/** Runs of heights with the same status, as stretches of the axis. */
@@ -97,7 +100,7 @@
 				<rect width="5" height="5" fill="var(--sheet)" /><circle cx="2.5" cy="2.5" r="1.3" fill="var(--tight)" />
 			</pattern>
 		</defs>
-		{#each study.rows as row, i (row.id)}
+		{#each rows as row, i (row.id)}
 			{@const y = top + i * rowHeight}
 			{@const now = marginAt(study, row, height)}
 			<g>

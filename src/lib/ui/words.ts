@@ -9,8 +9,12 @@ export function sizeWords(value: number, unit: Finding['unit'], system: UnitSyst
 }
 
 /** A margin as people say it: “18 mm short”, “42 mm spare”. */
-export function marginWords(finding: Pick<Finding, 'margin' | 'unit' | 'actual' | 'limit' | 'unknown'>, system: UnitSystem): string {
+export function marginWords(
+	finding: Pick<Finding, 'margin' | 'unit' | 'actual' | 'limit' | 'unknown' | 'figure'>,
+	system: UnitSystem
+): string {
 	if (finding.unknown) return 'not known';
+	if (finding.figure) return finding.figure;
 	const size = Math.abs(finding.margin);
 	if (finding.unit === 'count') {
 		// What is there or not is no number: so many holds, or enough of them.

@@ -26,6 +26,8 @@ export interface Result {
 	/** What was asked for and what there is. */
 	limit: number;
 	actual: number;
+	/** What is said in place of the margin where that is no number anybody would count. */
+	figure?: string;
 	/** The reason in one sentence. */
 	why: string;
 	at: Vec3;

@@ -12,11 +12,11 @@ type Rule = Exclude<Remark['rule'], 'gear-put'> | 'gear-left';
 function answer(
 	rule: Rule,
 	status: Remark['status'] | 'clear',
-	{ key, title, subjects, why, at }: Pick<Result, 'key' | 'title' | 'subjects' | 'why' | 'at'>
+	told: Pick<Result, 'key' | 'title' | 'subjects' | 'why' | 'at'> & { figure: string }
 ): Result {
 	const margin = { clash: -1, unmeasured: 0, tight: 0, clear: 1 }[status];
 	const unknown = status === 'unmeasured' ? { unknown: true as const } : {};
-	return { rule, key, title, subjects, margin, comfort: 1, unit: 'count', limit: 1, actual: Math.max(0, margin), why, at, ...unknown };
+	return { ...told, rule, margin, comfort: 1, unit: 'count', limit: 1, actual: Math.max(0, margin), ...unknown };
 }
 
 /** Of so many things it is told in a finding what they wait for; of the rest in Storage. */
@@ -25,10 +25,11 @@ const NAMED = 3;
 /** What each question about all things together is called, and what is said when nothing is amiss; undefined where it is asked of nothing. */
 const OF_ALL: Record<
 	Exclude<Rule, 'gear-reach' | 'gear-left'>,
-	{ title: string; fine: (plan: Plan, places: readonly Place[]) => string | undefined }
+	{ title: string; amiss: string; fine: (plan: Plan, places: readonly Place[]) => string | undefined }
 > = {
 	'gear-apart': {
 		title: 'What must not lie together',
+		amiss: 'together',
 		fine: ({ gear }, places) =>
 			places.some((place) => gear[place.gear].apart || gear[place.gear].traits)
 				? 'What would spoil one another, and what you keep apart, lies in different compartments.'
@@ -36,6 +37,7 @@ const OF_ALL: Record<
 	},
 	'gas-vent': {
 		title: 'Gas that escapes',
+		amiss: 'not known',
 		fine: ({ gear }) =>
 			Object.values(gear).some(({ traits }) => traits?.includes('gas'))
 				? 'You say that it can run out to the outside, low down.'
@@ -43,14 +45,17 @@ const OF_ALL: Record<
 	},
 	'heavy-high': {
 		title: 'Heavy things overhead',
+		amiss: 'overhead',
 		fine: () => 'Nothing heavy lies above the heads of those who sit.'
 	},
 	'gear-falls': {
 		title: 'What comes out by itself on a slope',
+		amiss: 'loose',
 		fine: () => 'Nothing stands loose right behind a front that is high up.'
 	},
 	'gear-used': {
 		title: 'How often things are used',
+		amiss: 'not known',
 		fine: () => 'You have said it of everything.'
 	}
 };
@@ -61,15 +66,16 @@ const joined = (ids: Iterable<string>): string => [...new Set(ids)].sort().join(
 function ofAll(plan: Plan, { places, remarks, shelves }: Stowing, at: (gear: readonly string[]) => Vec3): Result[] {
 	const pieceOf = new Map(shelves.map(({ id, piece }) => [id, piece]));
 	return (Object.keys(OF_ALL) as (keyof typeof OF_ALL)[]).flatMap((rule): Result[] => {
-		const { title, fine } = OF_ALL[rule];
+		const { title, amiss, fine } = OF_ALL[rule];
 		const told = remarks.filter((remark) => remark.rule === rule);
 		if (told.length > 0)
 			return told.map(({ status, text, gear, about }) => {
 				const pieces = about.map((no) => pieceOf.get(places[no - 1].compartment)!);
-				return answer(rule, status, { key: joined(gear), title, subjects: [...new Set([...gear, ...pieces])], why: text, at: at(gear) });
+				const subjects = [...new Set([...gear, ...pieces])];
+				return answer(rule, status, { key: joined(gear), title, subjects, figure: amiss, why: text, at: at(gear) });
 			});
 		const why = fine(plan, places);
-		return why === undefined ? [] : [answer(rule, 'clear', { key: '', title, subjects: [], why, at: at([]) })];
+		return why === undefined ? [] : [answer(rule, 'clear', { key: '', title, subjects: [], figure: 'fine', why, at: at([]) })];
 	});
 }
 
@@ -96,7 +102,14 @@ function reached(
 			const subjects = [gear, piece];
 			return {
 				modeId: one.modeId,
-				result: answer('gear-reach', fetchedStatus(plan, one), { key: `${piece}+${gear}`, title, subjects, why, at: at([gear]) })
+				result: answer('gear-reach', fetchedStatus(plan, one), {
+					key: `${piece}+${gear}`,
+					title,
+					subjects,
+					figure: one.how === 'stuck' ? 'stuck' : 'shut in',
+					why,
+					at: at([gear])
+				})
 			};
 		});
 		const waits = inside.filter(({ how }) => how === 'behind' || how === 'slow');
@@ -109,6 +122,7 @@ function reached(
 					key: piece,
 					title: `${name}: what is used often`,
 					subjects: [piece, ...gear],
+					figure: `${waits.length} ${waits.length === 1 ? 'waits' : 'wait'}`,
 					why: [...texts.slice(0, NAMED), ...(texts.length > NAMED ? [`Storage tells of ${texts.length - NAMED} more.`] : [])].join(' '),
 					at: at(gear)
 				})
@@ -124,6 +138,7 @@ function reached(
 					key: `${piece}+ready`,
 					title: `${name}: what is at hand`,
 					subjects: [piece, ...gear],
+					figure: `in ${Math.ceil(slowest.way.seconds)} s`,
 					why: `${ready.length} of ${inside.length} things come to hand soon enough for how often they are used; the slowest, ${plan.gear[slowest.place.gear].name}, in ${Math.ceil(slowest.way.seconds)} s in ${plan.modes[slowest.modeId].name}.`,
 					at: at(gear)
 				})
@@ -142,6 +157,7 @@ const leftOver = (plan: Plan, { left, shelves }: Stowing, at: Vec3): Result[] =>
 				key: gear,
 				title: `${several({ ...plan.gear[gear], count: n })}: somewhere to go`,
 				subjects: [gear],
+				figure: 'no room',
 				why: `No compartment takes it. ${why}`,
 				at
 			})

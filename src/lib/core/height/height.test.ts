@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addGear, applyEdits, type Plan } from '../plan';
 import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
-import { compromises, heightStudy, leversOf, marginAt, type HeightStudy } from '.';
+import { compromises, foldedRows, heightStudy, leversOf, marginAt, type HeightStudy } from '.';
 
 const CEILING = 1300;
 /** Somebody of 1700 mm on a platform with a pad of 100 mm in a box, and a crate to go under it. */
@@ -108,5 +108,27 @@ describe('levers', () => {
 		for (const lever of all(box(200, ['sit up'], 20)))
 			for (const { edits, best } of lever.options)
 				expect(compromises(study(applyEdits(box(200, ['sit up'], 20), edits)), 1)[0]).toEqual(best);
+	});
+});
+
+describe('a study with more things than rows', () => {
+	const row = (id: string, margins: number[]) => ({ id, label: id, margins, comfort: 0 });
+	const things = Array.from({ length: 12 }, (_, i) => row(`gear-under:${i}`, [NaN, 10 * i - 40, 10 * i - 20]));
+	const rows = [row('sitting-up:a', [90, 70, 50]), ...things, row('fit-arches:b', [0, 20, 40])];
+
+	it('stays as it is where there is room', () => {
+		expect(foldedRows(rows, 14)).toBe(rows);
+	});
+	it('keeps the highest things, and the worst of the others in one row', () => {
+		const folded = foldedRows(rows, 6);
+		expect(folded.map(({ label }) => label)).toEqual([
+			'sitting-up:a',
+			'gear-under:0',
+			'gear-under:1',
+			'gear-under:2',
+			'9 other things',
+			'fit-arches:b'
+		]);
+		expect(folded[4].margins).toEqual([NaN, -10, 10]);
 	});
 });

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { onDestroy } from 'svelte';
 	import type { Box } from '$lib/core/geometry/vector';
 	import type { Edit } from '$lib/core/plan';
 	import { freeAll, freeOne, keepAll, type Place, type Seen } from '$lib/core/stowage';
@@ -17,7 +18,8 @@
 	const plan = $derived(session.plan);
 
 	const stowings = $derived(workbench.derived?.stowings);
-	$effect(() => stowings?.ask(plan));
+	$effect(() => stowings?.watch(plan));
+	onDestroy(() => stowings?.leave());
 	const known = $derived(stowings?.known);
 	const stowing = $derived(known?.stowing);
 	/** The plan whose things lie there: the present one, or that of a moment ago. */
