@@ -5,6 +5,7 @@ import { padMass, partMass, type Assembly, type Move, type Step } from '../piece
 import { remember } from '../memory';
 import type { Plan, SeatSetting, Stock } from '../plan/plan';
 import { seatAt, type Arrangement } from './arrangement';
+import { lyingIn, pulledAway } from './carry';
 import { placesForLoose, type LoosePad } from './loose';
 import { motionOf, padsThrough } from './motion';
 import { seatPositions, seatSteps } from './seats';
@@ -16,6 +17,7 @@ import {
 	sweepPastSeat,
 	sweepPastThings,
 	sweepSeat,
+	sweepSeatPastThings,
 	sweepWithDoorOpen,
 	TOUCH,
 	type Sweep
@@ -24,7 +26,7 @@ import type { Motion } from './track';
 
 /** One thing that is done on the way from mode to mode: a piece goes to another state, or a seat is set. */
 export interface Action {
-	/** What is moved: a piece or a seat. */
+	/** What is moved: a piece, a seat or a thing. */
 	subject: string;
 	name: string;
 	/** For a piece: the move of its kind. */
@@ -103,6 +105,7 @@ export function withBestDoor(openings: readonly OpeningSolid[], sweepWith: (open
 
 /** Tries a move of a piece against the vehicle and all that stands. */
 export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, things: readonly NamedThing[]): Action {
+	const after: Arrangement = { ...now, pieces: { ...now.pieces, [id]: move.to } };
 	const assembly = assemblyOf(plan.pieces[id], plan);
 	const motion = motionOf(assembly, move);
 	const { sweep: inside, door } = inVehicle(plan, motion);
@@ -112,11 +115,13 @@ export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, th
 		...Object.entries(now.pieces)
 			.filter(([other]) => other !== id)
 			.map(([other, state]) => sweepPastPiece(motion, pieceIn(plan, other, state))),
-		sweepPastThings(motion, things)
+		sweepPastThings(motion, things),
+		...Object.entries(now.things).map(([thing, modeId]) => sweepPastThings(motion, lyingIn(plan, thing, modeId))),
+		pulledAway(plan, now, after, plan.pieces[id].name)
 	];
 	const before: Step[] = door ? [{ words: `Open the ${door}`, seconds: DOOR_SECONDS, hands: 1 }] : [];
-	const after: Step[] = door ? [{ words: `Shut the ${door}`, seconds: DOOR_SECONDS, hands: 1 }] : [];
-	const steps = [...before, ...move.steps, ...after];
+	const then: Step[] = door ? [{ words: `Shut the ${door}`, seconds: DOOR_SECONDS, hands: 1 }] : [];
+	const steps = [...before, ...move.steps, ...then];
 	const nearest = sweeps.reduce(closer, FREE);
 	const { name } = plan.pieces[id];
 	return {
@@ -132,7 +137,7 @@ export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, th
 		lift: liftOf(assembly, move, plan.stock),
 		sweep: door ? { ...nearest, at: nearest.at + DOOR_SECONDS } : nearest,
 		before: now,
-		after: { ...now, pieces: { ...now.pieces, [id]: move.to } }
+		after
 	};
 }
 
@@ -151,9 +156,12 @@ export function trySeat(plan: Plan, now: Arrangement, id: string, to: SeatSettin
 	const from = now.seats[id];
 	const steps = seatSteps(seat, from, to);
 	const positions = seatPositions(plan.vehicle, id, from, to);
-	const sweep = Object.entries(now.pieces)
-		.map(([piece, state]) => sweepSeat(positions, pieceIn(plan, piece, state)))
-		.reduce(closer, FREE);
+	const after: Arrangement = { ...now, seats: { ...now.seats, [id]: to } };
+	const sweep = [
+		...Object.entries(now.pieces).map(([piece, state]) => sweepSeat(positions, pieceIn(plan, piece, state))),
+		...Object.entries(now.things).map(([thing, modeId]) => sweepSeatPastThings(positions, lyingIn(plan, thing, modeId))),
+		pulledAway(plan, now, after, seat.name)
+	].reduce(closer, FREE);
 	const seconds = secondsOf(steps);
 	return {
 		subject: id,
@@ -167,6 +175,6 @@ export function trySeat(plan: Plan, now: Arrangement, id: string, to: SeatSettin
 		lift: 0,
 		sweep: { ...sweep, at: sweep.at * seconds },
 		before: now,
-		after: { ...now, seats: { ...now.seats, [id]: to } }
+		after
 	};
 }

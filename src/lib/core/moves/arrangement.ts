@@ -11,14 +11,16 @@ export interface Arrangement {
 	/** State of each piece. */
 	pieces: Record<string, string>;
 	seats: Record<string, SeatSetting>;
+	/** The mode in which each thing that lies about has its present place; null while it is set aside. Things that are not named stay. */
+	things: Record<string, string | null>;
 }
 
 /** What tells two settings of a seat apart. */
 export const seatKey = (setting: SeatSetting): string => `${setting.state},${setting.slide},${setting.angle},${setting.headRest ?? 'in'}`;
 
 /** What tells two arrangements of one plan apart. */
-export const arrangementKey = ({ pieces, seats }: Arrangement): string =>
-	`${Object.values(pieces).join()}|${Object.values(seats).map(seatKey).join()}`;
+export const arrangementKey = ({ pieces, seats, things }: Arrangement): string =>
+	`${Object.values(pieces).join()}|${Object.values(seats).map(seatKey).join()}|${Object.values(things).join()}`;
 
 /**
  * How things stand in a mode.
@@ -30,7 +32,7 @@ export function arrangementOf(plan: Plan, modeId: string): Arrangement {
 	const mode = plan.modes[modeId];
 	const pieces = Object.entries(plan.pieces).map(([id, piece]) => [id, stateIn(assemblyOf(piece, plan), mode, id).id]);
 	const seats = Object.entries(plan.vehicle.seats).map(([id, seat]) => [id, mode.seats[id] ?? defaultSetting(seat, mode.use)]);
-	return { pieces: Object.fromEntries(pieces), seats: Object.fromEntries(seats) };
+	return { pieces: Object.fromEntries(pieces), seats: Object.fromEntries(seats), things: {} };
 }
 
 const seatsOf = remember((_: Vehicle) => new Map<string, SeatSolid>());

@@ -1,10 +1,11 @@
-import { assemblyOf, sceneOf } from '../derive';
+import { assemblyOf } from '../derive';
 import type { NamedThing } from '../modes';
 import type { Assembly } from '../pieces';
 import type { Plan, SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
 import { tryMove, trySeat, withLoose, type Action } from './actions';
 import { arrangementKey, arrangementOf, seatKey, type Arrangement } from './arrangement';
+import { carryingLeft, thingsBetween, tryCarry } from './carry';
 import { movesOf } from './motion';
 import { MOST_NODES, quickest, type Edge, type Search } from './quickest';
 import { seatSteps } from './seats';
@@ -67,13 +68,15 @@ export class Ways {
 		private readonly plan: Plan,
 		private readonly things: readonly NamedThing[],
 		/** Settings in which a seat may end; seats that are not named stay as they are. */
-		private readonly goals: Record<string, SeatSetting>
+		private readonly goals: Record<string, SeatSetting>,
+		/** How everything stands at both ends, where things that lie about are carried from the one to the other. */
+		private readonly ends?: { start: Arrangement; goal: Arrangement }
 	) {}
 
 	/** Every free action out of an arrangement. */
 	out = (now: Arrangement): Edge<Arrangement, Action>[] => {
 		const { plan } = this;
-		const tried = [
+		return this.free([
 			...Object.entries(this.goals).flatMap(([id, goal]) =>
 				settingsFor(plan.vehicle.seats[id], now.seats[id], goal).map((setting) => trySeat(plan, now, id, setting))
 			),
@@ -81,14 +84,42 @@ export class Ways {
 				movesOf(assemblyOf(plan.pieces[id], plan))
 					.filter((move) => move.from === now.pieces[id])
 					.map((move) => tryMove(plan, now, id, move, this.things))
-			)
-		];
+			),
+			...this.carried(now)
+		]);
+	};
+
+	/** The next of some moves one after the other, and what lies about carried in between, as far as that is free. */
+	along = (moves: readonly Action[]) => {
+		const next = new Map(moves.map((action) => [withoutThings(action.before), action]));
+		return (now: Arrangement): Edge<Arrangement, Action>[] => {
+			const action = next.get(withoutThings(now));
+			return this.free([...(action ? [this.again(action, now)] : []), ...this.carried(now)]);
+		};
+	};
+
+	/** The same action where things lie elsewhere. */
+	private again({ subject, move, after }: Action, now: Arrangement): Action {
+		return move ? tryMove(this.plan, now, subject, move, this.things) : trySeat(this.plan, now, subject, after.seats[subject]);
+	}
+
+	private free(tried: readonly Action[]): Edge<Arrangement, Action>[] {
 		return tried.flatMap((action): Edge<Arrangement, Action>[] => {
 			if (action.sweep.margin === null || action.sweep.margin >= -TOUCH) return [{ to: action.after, action, cost: action.seconds }];
 			this.note(action, action.sweep.margin);
 			return [];
 		});
-	};
+	}
+
+	/** Everything that lies about, carried to where it lies at the end, or set aside: what is set aside later need not be carried before. */
+	private carried(now: Arrangement): Action[] {
+		if (!this.ends) return [];
+		const { start, goal } = this.ends;
+		return Object.entries(now.things).flatMap(([id, modeId]) => [
+			...(modeId === goal.things[id] ? [] : [tryCarry(this.plan, now, goal, id, goal.things[id])]),
+			...(modeId === start.things[id] ? [tryCarry(this.plan, now, goal, id, null)] : [])
+		]);
+	}
 
 	private note(tried: Action, margin: number): void {
 		const { name, subject, sweep } = tried;
@@ -104,37 +135,59 @@ export class Ways {
 	}
 }
 
-/** Gear that lies where it is in both modes: it stays there all along. */
-function lyingStill(plan: Plan, from: string, to: string): readonly NamedThing[] {
-	const [a, b] = [plan.modes[from].lies, plan.modes[to].lies];
-	const things = sceneOf(plan, from).things;
-	if (a === b) return things;
-	return things.filter(({ id }) => JSON.stringify(a?.[id]) === JSON.stringify(b?.[id]));
-}
+/** How pieces and seats stand, whatever lies where. */
+const withoutThings = (now: Arrangement): string => arrangementKey({ ...now, things: {} });
+
+/** Where things lie about no more than this many nodes are looked at: there are very many orders in which they can be carried. */
+const MOST_WITH_THINGS = 3000;
 
 /**
  * The quickest way from one mode to another in which nothing hits anything: moves of pieces and seats in the best order,
- * pieces and seats also put out of the way in between. Exact over these moves unless it says that it is not proven.
+ * pieces, seats and what lies about also put out of the way in between. Exact over these moves unless it says that it is not proven;
+ * with things to carry, the order of moves that is quickest without them is kept as long as they can be carried meanwhile.
  *
  * @throws RangeError when the plan has no such mode.
  */
 export function convert(plan: Plan, fromMode: string, toMode: string, most = MOST_NODES): Conversion {
-	const [start, goal] = [arrangementOf(plan, fromMode), arrangementOf(plan, toMode)];
+	const [first, last] = [arrangementOf(plan, fromMode), arrangementOf(plan, toMode)];
 	const left = Object.entries(plan.pieces).map(([id, piece]) => ({
 		id,
-		seconds: secondsTo(assemblyOf(piece, plan), goal.pieces[id])
+		seconds: secondsTo(assemblyOf(piece, plan), last.pieces[id])
 	}));
-	const noMoves = left.filter(({ id, seconds }) => seconds[start.pieces[id]] === Infinity).map(({ id }) => id);
+	const noMoves = left.filter(({ id, seconds }) => seconds[first.pieces[id]] === Infinity).map(({ id }) => id);
 	if (noMoves.length > 0) return { ok: false, blocks: [], noMoves, proven: true, looked: 0 };
 	const seatSeconds = (id: string, now: SeatSetting) =>
-		seatSteps(plan.vehicle.seats[id], now, goal.seats[id]).reduce((sum, step) => sum + step.seconds, 0);
-	const estimate = (now: Arrangement) =>
+		seatSteps(plan.vehicle.seats[id], now, last.seats[id]).reduce((sum, step) => sum + step.seconds, 0);
+	const moving = (now: Arrangement) =>
 		left.reduce((sum, { id, seconds }) => sum + seconds[now.pieces[id]], 0) +
 		Object.entries(now.seats).reduce((sum, [id, setting]) => sum + seatSeconds(id, setting), 0);
-	const ways = new Ways(plan, lyingStill(plan, fromMode, toMode), goal.seats);
-	const goalKey = arrangementKey(goal);
-	const search = quickest(start, (node) => arrangementKey(node) === goalKey, arrangementKey, ways.out, estimate, most);
-	return conversionOf(plan, search, ways.noted);
+	const isAt = (goal: Arrangement) => (now: Arrangement) => arrangementKey(now) === arrangementKey(goal);
+	const bareWays = new Ways(plan, [], last.seats);
+	const bare = quickest(first, isAt(last), arrangementKey, bareWays.out, moving, most);
+	const things = thingsBetween(plan, fromMode, toMode);
+	if (!bare.found || Object.keys(things.start).length === 0) return conversionOf(plan, bare, bareWays.noted);
+
+	const [start, goal]: Arrangement[] = [
+		{ ...first, things: things.start },
+		{ ...last, things: things.goal }
+	];
+	const carrying = carryingLeft(plan, start, goal);
+	const ways = new Ways(plan, [], last.seats, { start, goal });
+	const rest = new Map<string, number>([[withoutThings(goal), 0]]);
+	for (const action of bare.actions.toReversed())
+		rest.set(withoutThings(action.before), rest.get(withoutThings(action.after))! + action.seconds);
+	const alongTheWay = (now: Arrangement) => rest.get(withoutThings(now))! + carrying(now);
+	const along = quickest(start, isAt(goal), arrangementKey, ways.along(bare.actions), alongTheWay, MOST_WITH_THINGS);
+	if (along.found) return conversionOf(plan, along, ways.noted);
+	const whole = quickest(
+		start,
+		isAt(goal),
+		arrangementKey,
+		ways.out,
+		(now) => moving(now) + carrying(now),
+		Math.min(most, MOST_WITH_THINGS)
+	);
+	return conversionOf(plan, whole, ways.noted);
 }
 
 function conversionOf(plan: Plan, search: Search<Arrangement, Action>, blocks: Block[]): Conversion {

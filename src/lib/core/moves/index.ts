@@ -1,5 +1,6 @@
 export { DOOR_SECONDS, withBestDoor, type Action, type Opened } from './actions';
 export { arrangementOf, seatAt, type Arrangement } from './arrangement';
+export { handling } from './carry';
 export { convert, type Block, type Conversion } from './convert';
 export { motionOf, movesOf } from './motion';
 export { quickest, type Edge, type Search } from './quickest';

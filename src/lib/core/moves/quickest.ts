@@ -12,6 +12,9 @@ export type Search<N, A> =
 	| { found: true; actions: A[]; cost: number; goal: N; looked: number }
 	| { found: false; /** True when everything that can be reached was looked at. */ complete: boolean; looked: number };
 
+/** Sums that differ by no more than rounding are equal: among equals what is furthest goes on. */
+const rounded = (cost: number): number => Math.round(cost * 1e6) / 1e6;
+
 /** How many nodes are looked at before a search gives up and says so. */
 export const MOST_NODES = 20000;
 
@@ -43,7 +46,7 @@ export function quickest<N, A>(
 	}
 	let order = 0;
 	const open = new TinyQueue<Entry>(
-		[{ node: start, cost: 0, total: estimate(start), order }],
+		[{ node: start, cost: 0, total: rounded(estimate(start)), order }],
 		(a, b) => a.total - b.total || b.cost - a.cost || a.order - b.order
 	);
 	const done = new Set<string>();
@@ -60,7 +63,7 @@ export function quickest<N, A>(
 		for (const { to, action, cost } of edges(entry.node)) {
 			const left = estimate(to);
 			if (left === Infinity || done.has(keyOf(to))) continue;
-			open.push({ node: to, cost: entry.cost + cost, total: entry.cost + cost + left, from: entry, action, order: ++order });
+			open.push({ node: to, cost: entry.cost + cost, total: rounded(entry.cost + cost + left), from: entry, action, order: ++order });
 		}
 	}
 	return { found: false, complete: true, looked: done.size };

@@ -3,6 +3,7 @@ import { posed, type PlacedPiece, type Scene } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
 import { seatAt } from './arrangement';
+import { lyingNow } from './carry';
 import { during, padsThrough } from './motion';
 import { seatPositions } from './seats';
 
@@ -31,6 +32,7 @@ export function sceneDuring(plan: Plan, modeId: string, action: Action, share: n
 		const positions = seatPositions(plan.vehicle, id, action.before.seats[id], action.after.seats[id]);
 		return positions[Math.round(share * (positions.length - 1))];
 	});
-	const { mode, things } = sceneOf(plan, modeId);
+	const { mode, things: lie } = sceneOf(plan, modeId);
+	const things = [...lie.filter(({ id }) => !Object.hasOwn(arrangement.things, id)), ...lyingNow(plan, arrangement).flat()];
 	return { mode: { ...mode, people: {} }, interior: interiorOf(plan.vehicle), seats, things, pieces };
 }

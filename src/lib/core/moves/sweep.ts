@@ -366,10 +366,13 @@ export function sweepsWithin(limit: number) {
 /** Sweeps however far off a thing stays. */
 export const { pastThings: sweepPastThings, pastPiece: sweepPastPiece, pastSeat: sweepPastSeat } = sweepsWithin(Infinity);
 
-/** A seat taken through some positions, evenly over its seconds, against a piece as it stands: remembered. */
-export const sweepSeat = remember((positions: readonly SeatSolid[], piece: PlacedPiece): Sweep => {
+/** A seat taken through some positions, evenly over its seconds, against a piece as it stands. */
+export const sweepSeat = (positions: readonly SeatSolid[], piece: PlacedPiece): Sweep => sweepSeatPastThings(positions, named(piece));
+
+/** The same against some things that stand: remembered. */
+export const sweepSeatPastThings = remember((positions: readonly SeatSolid[], things: readonly NamedThing[]): Sweep => {
 	let least = FREE;
-	for (const { name: whom, solid } of named(piece)) {
+	for (const { id, name: whom, solid } of things) {
 		const margins = positions.map((seat) => seatClearance(seat, solid)?.margin ?? Infinity);
 		const margin = Math.min(...margins);
 		if (margin === Infinity || (least.margin !== null && margin >= least.margin)) continue;
@@ -377,7 +380,7 @@ export const sweepSeat = remember((positions: readonly SeatSolid[], piece: Place
 		if (margin >= -TOUCH && [margins[0], margins[margins.length - 1]].some((end) => Math.abs(end) <= TOUCH)) continue;
 		const i = margins.indexOf(margin);
 		const where = seatClearance(positions[i], solid)!.at;
-		least = { margin, who: positions[0].name, whom, against: piece.id, where, at: positions.length > 1 ? i / (positions.length - 1) : 1 };
+		least = { margin, who: positions[0].name, whom, against: id, where, at: positions.length > 1 ? i / (positions.length - 1) : 1 };
 	}
 	return least;
 });

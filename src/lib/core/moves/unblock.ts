@@ -6,6 +6,7 @@ import { pieceKnobs, seatKnobs, smallestTurn, turnWords, type Knob } from '../tu
 import type { UnitSystem } from '../units';
 import { tryMove, trySeat } from './actions';
 import { arrangementOf } from './arrangement';
+import { tryCarry } from './carry';
 import { convert, type Block } from './convert';
 import { movesOf } from './motion';
 import { TOUCH } from './sweep';
@@ -41,8 +42,12 @@ const pieceKnobsOf = (plan: Plan, { subject, against }: Block): Knob[] =>
  * Room of an action that hit something, in a changed plan: only that action is tried again, which is much less than
  * a whole conversion.
  */
-function roomOf(plan: Plan, { tried }: Block): number {
+function roomOf(plan: Plan, toMode: string, { tried }: Block): number {
 	const { before, subject, move } = tried;
+	if (Object.hasOwn(plan.gear, subject)) {
+		const goal = { ...arrangementOf(plan, toMode), things: before.things };
+		return tryCarry(plan, before, goal, subject, tried.after.things[subject]).sweep.margin ?? FAR;
+	}
 	if (!move) return trySeat(plan, before, subject, tried.after.seats[subject]).sweep.margin ?? FAR;
 	const same = movesOf(assemblyOf(plan.pieces[subject], plan)).find(({ from, to }) => from === move.from && to === move.to);
 	return same ? (tryMove(plan, before, subject, same, []).sweep.margin ?? FAR) : -FAR;
@@ -52,7 +57,8 @@ function roomOf(plan: Plan, { tried }: Block): number {
 function seatRoom(plan: Plan, toMode: string, block: Block): number {
 	const { before, subject, move } = block.tried;
 	const { seats } = arrangementOf(plan, toMode);
-	if (move) return roomOf(plan, { ...block, tried: { ...block.tried, before: { ...before, seats } } });
+	if (move || Object.hasOwn(plan.gear, subject))
+		return roomOf(plan, toMode, { ...block, tried: { ...block.tried, before: { ...before, seats } } });
 	return trySeat(plan, before, subject, seats[subject]).sweep.margin ?? FAR;
 }
 
@@ -90,7 +96,7 @@ export function* unblocking(plan: Plan, fromMode: string, toMode: string, system
 		if (found.has(key)) continue;
 		const changed = (value: number) => applyEdits(plan, [{ path: knob.path, value }]);
 		// A seat stands in the way where it ends: the action is tried with it there.
-		const margin = (value: number) => (seat ? seatRoom(changed(value), toMode, block) : roomOf(changed(value), block)) + TOUCH;
+		const margin = (value: number) => (seat ? seatRoom(changed(value), toMode, block) : roomOf(changed(value), toMode, block)) + TOUCH;
 		const value = turnOf(knob, margin, (value) => works(changed(value)));
 		if (value === undefined) continue;
 		const turn = Math.abs(value - knob.value);

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { Hold, overlap, type Cuboid, type Standing } from '../loading';
 import { randomFrom } from '../practice/random';
-import { getOut, handling, hindrances, wayOut, type Face } from './getting-at';
+import { handling } from '../moves';
+import { getOut, hindrances, wayOut, type Face } from './getting-at';
 
 const ROOM: Cuboid = [0, 900, 0, 600, 0, 400];
 

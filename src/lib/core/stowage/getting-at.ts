@@ -1,5 +1,5 @@
 import { overlap, type Cuboid, type Standing } from '../loading';
-import { quickest } from '../moves/quickest';
+import { handling, quickest } from '../moves';
 import type { Space } from '../pieces';
 
 export type Face = Space['access'][number]['face'];
@@ -14,15 +14,10 @@ export interface TakenOut {
 	proven: boolean;
 }
 
-/** Taking something out and setting it down, and the same to put it back; our own estimates, s and s per kg. */
-const HANDLE = { seconds: 3, perKg: 0.2 } as const;
 /** Things may touch and rub by so much on their way, mm. */
 const RUB = 2;
 /** More arrangements than this are not tried. */
 const MOST = 3000;
-
-/** Seconds to take a thing out, or to put it in. */
-export const handling = (kg: number): number => HANDLE.seconds + HANDLE.perKg * kg;
 
 /** What a thing sweeps on its straight way out through a face of a room. */
 export function wayOut([x0, x1, y0, y1, z0, z1]: Cuboid, room: Cuboid, face: Face): Cuboid {

@@ -3,7 +3,8 @@ import { cuboidOf, type Cuboid, type Hold } from '../loading';
 import { pinnedBox } from '../plan/gear';
 import type { Pinned, Plan } from '../plan/plan';
 import type { Compartment } from './compartments';
-import { handling, hindrances, waysPast, type Face } from './getting-at';
+import { handling } from '../moves';
+import { hindrances, waysPast, type Face } from './getting-at';
 import { apartBecause, type Item } from './loads';
 
 /** A thing where it is stowed. */
