@@ -24,7 +24,10 @@ export type Fetched = { place: Place } & (
 /** How everything that is stowed comes to hand; what is used once a trip may take its time. */
 export function fetchedOf(plan: Plan, places: readonly Place[]): Fetched[] {
 	return places.flatMap((place): Fetched[] => {
-		const ways = Object.entries(place.reached).map(([modeId, way]) => ({ modeId, way }));
+		// In a mode in which it lies in a place of its own it is taken from there.
+		const ways = Object.entries(place.reached)
+			.filter(([modeId]) => !Object.hasOwn(plan.modes[modeId].lies ?? {}, place.gear))
+			.map(([modeId, way]) => ({ modeId, way }));
 		const shut = ways.flatMap(({ modeId, way }) => ('by' in way ? [{ place, modeId, by: way.by }] : []));
 		if (shut.length > 0 && shut.length === ways.length) return [{ ...shut[0], how: 'stuck' }];
 		const isLivedIn = ({ modeId }: { modeId: string }) => plan.modes[modeId].use !== 'drive';

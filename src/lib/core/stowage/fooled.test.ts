@@ -3,7 +3,7 @@ import { findingsOf, type Finding } from '../checks';
 import { applyEdits, readPlanFile, writePlanFile, type Gear, type Plan } from '../plan';
 import { arch, bed, block, made, piece, rearDoor, set, van, VAN } from '../testing/trap-van';
 import { exact } from '../testing/plans';
-import { readGearTable, stowingOf, type Stowing } from '.';
+import { fetchedOf, readGearTable, stowingOf, type Stowing } from '.';
 
 const SIZE: [number, number, number] = [400, 300, 200];
 const box = (more: Partial<Gear> = {}): Gear => ({
@@ -173,5 +173,14 @@ describe('what is fine is not refused', () => {
 			).remarks.filter(({ rule }) => rule === 'gas-vent');
 		expect(gas(false)).toHaveLength(1);
 		expect(gas(true)).toEqual([]);
+	});
+
+	it('what is shut in by night and lies on a seat then is taken from there', () => {
+		const plan = under({ box: box({ used: 'each day' }) });
+		const open = { face: 'rear' as const, actions: [], first: [], deep: false, seconds: 4 };
+		const [place] = stowed(plan).places.map((one) => ({ ...one, reached: { drive: open, day: open, night: { by: 'a seat' } } }));
+		expect(fetchedOf(plan, [place])).toMatchObject([{ how: 'shut', modeId: 'night' }]);
+		const onSeat = made(plan, set('modes.night.lies', { box: { x: 2600, y: 0, z: 0 } }));
+		expect(fetchedOf(onSeat, [place])).toMatchObject([{ how: 'at hand', modeId: 'day' }]);
 	});
 });
