@@ -1,7 +1,7 @@
 import { middleOf, vec3, type Vec3 } from '../geometry/vector';
 import { interiorOf } from '../derive';
 import type { Plan } from '../plan/plan';
-import { fetchedOf, fetchedStatus, pressingUse, type Place, type Remark, type Stowing } from '../stowage';
+import { fetchedOf, fetchedStatus, pressingUse, type Fetched, type Place, type Remark, type Stowing } from '../stowage';
 import type { Finding, Result } from './finding';
 import { mergedOverModes, worstFirst } from './run';
 import { several } from './stowing';
@@ -79,72 +79,93 @@ function ofAll(plan: Plan, { places, remarks, shelves }: Stowing, at: (gear: rea
 	});
 }
 
-/** How what is in each piece comes to hand: what does not at all by itself, the rest piece by piece. */
-function reached(
-	plan: Plan,
-	{ places, remarks, shelves }: Stowing,
-	at: (gear: readonly string[]) => Vec3
-): { modeId: string; result: Result }[] {
+/** A result in the mode that it is told of. */
+interface Told {
+	modeId: string;
+	result: Result;
+}
+/** What of the things in one piece is told together. */
+interface Inside {
+	plan: Plan;
+	piece: string;
+	things: readonly Fetched[];
+	at: (gear: readonly string[]) => Vec3;
+}
+const gearOf = (things: readonly Fetched[]): string[] => [...new Set(things.map(({ place }) => place.gear))];
+
+/** What does not come to hand at all, each by itself. */
+function barredIn({ plan, piece, things, at }: Inside): Told[] {
+	const barred = things.flatMap((one) => (one.how === 'stuck' || one.how === 'shut' ? [one] : []));
+	return gearOf(barred).map((gear) => {
+		const one = barred.find(({ place }) => place.gear === gear)!;
+		const stuck = one.how === 'stuck';
+		return {
+			modeId: one.modeId,
+			result: answer('gear-reach', fetchedStatus(plan, one), {
+				key: `${piece}+${gear}`,
+				title: `${several(plan.gear[gear])}: got at in ${plan.pieces[piece].name}`,
+				subjects: [gear, piece],
+				figure: stuck ? 'stuck' : 'shut in',
+				why: stuck
+					? `It goes neither in nor out in any mode: ${one.by}.`
+					: `It is used ${pressingUse(plan.gear, gear)} and is not to be got at in ${plan.modes[one.modeId].name}: ${one.by}.`,
+				at: at([gear])
+			})
+		};
+	});
+}
+
+/** What is used often and waits for others, or takes long, together. */
+function waitingIn({ plan, piece, things, at }: Inside, remarks: readonly Remark[]): Told[] {
+	const waits = things.filter(({ how }) => how === 'behind' || how === 'slow');
+	if (waits.length === 0) return [];
+	const gear = gearOf(waits);
+	const texts = remarks.filter((remark) => remark.rule === 'gear-reach' && gear.includes(remark.gear[0])).map(({ text }) => text);
+	const more = texts.length - NAMED;
+	return [
+		{
+			modeId: waits[0].modeId,
+			result: answer('gear-reach', 'tight', {
+				key: piece,
+				title: `${plan.pieces[piece].name}: what is used often`,
+				subjects: [piece, ...gear],
+				figure: `${waits.length} ${waits.length === 1 ? 'waits' : 'wait'}`,
+				why: [...texts.slice(0, NAMED), ...(more > 0 ? [`Storage tells of ${more} more.`] : [])].join(' '),
+				at: at(gear)
+			})
+		}
+	];
+}
+
+/** What comes to hand as it should, together. */
+function readyIn({ plan, piece, things, at }: Inside): Told[] {
+	const ready = things.flatMap((one) => (one.how === 'at hand' ? [one] : []));
+	if (ready.length === 0) return [];
+	const { place, way, modeId } = ready.reduce((a, b) => (b.way.seconds > a.way.seconds ? b : a));
+	const [gear, takes] = [gearOf(ready), `in ${Math.ceil(way.seconds)} s`];
+	return [
+		{
+			modeId,
+			result: answer('gear-reach', 'clear', {
+				key: `${piece}+ready`,
+				title: `${plan.pieces[piece].name}: what is at hand`,
+				subjects: [piece, ...gear],
+				figure: takes,
+				why: `${ready.length} of ${things.length} things come to hand soon enough for how often they are used; the slowest, ${plan.gear[place.gear].name}, ${takes} in ${plan.modes[modeId].name}.`,
+				at: at(gear)
+			})
+		}
+	];
+}
+
+/** How what is in each piece comes to hand. */
+function reached(plan: Plan, { places, remarks, shelves }: Stowing, at: Inside['at']): Told[] {
 	const all = fetchedOf(plan, places);
 	const pieceOf = new Map(shelves.map(({ id, piece }) => [id, piece]));
 	return [...new Set(shelves.map(({ piece }) => piece))].flatMap((piece) => {
-		const inside = all.filter(({ place }) => pieceOf.get(place.compartment) === piece);
-		const { name } = plan.pieces[piece];
-		const barred = inside.flatMap((one) => (one.how === 'stuck' || one.how === 'shut' ? [one] : []));
-		const found = [...new Set(barred.map(({ place }) => place.gear))].map((gear) => {
-			const one = barred.find(({ place }) => place.gear === gear)!;
-			const mode = plan.modes[one.modeId].name;
-			const why =
-				one.how === 'stuck'
-					? `It goes neither in nor out in any mode: ${one.by}.`
-					: `It is used ${pressingUse(plan.gear, gear)} and is not to be got at in ${mode}: ${one.by}.`;
-			const title = `${several(plan.gear[gear])}: got at in ${name}`;
-			const subjects = [gear, piece];
-			return {
-				modeId: one.modeId,
-				result: answer('gear-reach', fetchedStatus(plan, one), {
-					key: `${piece}+${gear}`,
-					title,
-					subjects,
-					figure: one.how === 'stuck' ? 'stuck' : 'shut in',
-					why,
-					at: at([gear])
-				})
-			};
-		});
-		const waits = inside.filter(({ how }) => how === 'behind' || how === 'slow');
-		if (waits.length > 0) {
-			const gear = [...new Set(waits.map(({ place }) => place.gear))];
-			const texts = remarks.filter((remark) => remark.rule === 'gear-reach' && gear.includes(remark.gear[0])).map(({ text }) => text);
-			found.push({
-				modeId: waits[0].modeId,
-				result: answer('gear-reach', 'tight', {
-					key: piece,
-					title: `${name}: what is used often`,
-					subjects: [piece, ...gear],
-					figure: `${waits.length} ${waits.length === 1 ? 'waits' : 'wait'}`,
-					why: [...texts.slice(0, NAMED), ...(texts.length > NAMED ? [`Storage tells of ${texts.length - NAMED} more.`] : [])].join(' '),
-					at: at(gear)
-				})
-			});
-		}
-		const ready = inside.flatMap((one) => (one.how === 'at hand' ? [one] : []));
-		if (ready.length > 0) {
-			const slowest = ready.reduce((a, b) => (b.way.seconds > a.way.seconds ? b : a));
-			const gear = [...new Set(ready.map(({ place }) => place.gear))];
-			found.push({
-				modeId: slowest.modeId,
-				result: answer('gear-reach', 'clear', {
-					key: `${piece}+ready`,
-					title: `${name}: what is at hand`,
-					subjects: [piece, ...gear],
-					figure: `in ${Math.ceil(slowest.way.seconds)} s`,
-					why: `${ready.length} of ${inside.length} things come to hand soon enough for how often they are used; the slowest, ${plan.gear[slowest.place.gear].name}, in ${Math.ceil(slowest.way.seconds)} s in ${plan.modes[slowest.modeId].name}.`,
-					at: at(gear)
-				})
-			});
-		}
-		return found;
+		const things = all.filter(({ place }) => pieceOf.get(place.compartment) === piece);
+		const inside: Inside = { plan, piece, things, at };
+		return [...barredIn(inside), ...waitingIn(inside, remarks), ...readyIn(inside)];
 	});
 }
 

@@ -1,6 +1,6 @@
 import { assemblyOf, interiorOf, pieceIn } from '../derive';
 import { openingsOf, type OpeningSolid } from '../interior';
-import { movesAlong, type NamedThing } from '../modes';
+import { movesAlong } from '../modes';
 import { padMass, partMass, type Assembly, type Move, type Step } from '../pieces';
 import { remember } from '../memory';
 import type { Plan, SeatSetting, Stock } from '../plan/plan';
@@ -104,7 +104,7 @@ export function withBestDoor(openings: readonly OpeningSolid[], sweepWith: (open
 }
 
 /** Tries a move of a piece against the vehicle and all that stands. */
-export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, things: readonly NamedThing[]): Action {
+export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move): Action {
 	const after: Arrangement = { ...now, pieces: { ...now.pieces, [id]: move.to } };
 	const assembly = assemblyOf(plan.pieces[id], plan);
 	const motion = motionOf(assembly, move);
@@ -115,7 +115,6 @@ export function tryMove(plan: Plan, now: Arrangement, id: string, move: Move, th
 		...Object.entries(now.pieces)
 			.filter(([other]) => other !== id)
 			.map(([other, state]) => sweepPastPiece(motion, pieceIn(plan, other, state))),
-		sweepPastThings(motion, things),
 		...Object.entries(now.things).map(([thing, modeId]) => sweepPastThings(motion, lyingIn(plan, thing, modeId))),
 		pulledAway(plan, now, after, plan.pieces[id].name)
 	];

@@ -3,7 +3,8 @@ import { sceneOf } from '../derive';
 import { applyEdits, type Gear, type Plan } from '../plan';
 import { plainVehicle, planIn, withPiece } from '../testing/plans';
 import { frontSeat } from '../testing/seats';
-import { convert, sceneDuring, type Conversion } from '.';
+import { block } from '../testing/trap-van';
+import { convert, reachIn, sceneDuring, type Conversion } from '.';
 
 const gear = (name: string, more: Partial<Gear> = {}): Gear => ({
 	name,
@@ -121,5 +122,32 @@ describe('what lies about on the way from mode to mode', () => {
 		);
 		expect(names(convert(clear, 'day', 'night'))).toEqual(['Seat']);
 		expect(names(convert(inWay, 'day', 'night'))).toEqual(['Bag: carried', 'Seat']);
+	});
+});
+
+describe('what lies about and what is to be reached', () => {
+	const lid = (things: Record<string, object>) =>
+		made(couch({ lid: true }), { day: 'couch', night: 'couch' }, { night: things }, { bag: gear('Bag', { weight: 2 }) });
+	const of = (plan: Plan, name: RegExp) => reachIn(plan, 'night').find((one) => name.test(one.name))!;
+
+	it('a lid is opened once what lies on it is set aside', () => {
+		const bare = lid({});
+		const height = Math.round(Math.min(...sceneOf(bare, 'night').pieces[0].pads.map(({ box }) => box.z[1])));
+		const plain = of(bare, /lid/);
+		expect(plain.status).toBe('moves');
+		const laden = of(lid({ bag: { x: 700, y: 450, z: height } }), /lid/);
+		expect(laden.status).toBe('moves');
+		expect(laden.actions.map(({ name }) => name)).toContain('Bag: aside');
+		expect(laden.seconds).toBeCloseTo(plain.seconds + 3 + 0.2 * 2 + 8, 6);
+		const beside = of(lid({ bag: { x: 2500, y: -300, z: 0 } }), /lid/);
+		expect(beside.seconds).toBe(plain.seconds);
+	});
+
+	it('a space to keep clear that something lies in is free once that is set aside', () => {
+		const rule = { type: 'reachable' as const, uses: ['night' as const], moves: 2 };
+		const zone = { name: 'Spare wheel', reason: 'spare wheel', from: 'above', rule, ...block([2300, 2800], [-250, 250], [0, 300]) };
+		const at = (x: number) => applyEdits(lid({ bag: { x, y: 0, z: 0 } }), [{ path: ['vehicle', 'zones'], value: { wheel: zone } }]);
+		expect(of(at(2400), /Spare wheel/)).toMatchObject({ status: 'moves', seconds: 3 + 0.2 * 2 + 8 });
+		expect(of(at(2850), /Spare wheel/)).toMatchObject({ status: 'free' });
 	});
 });

@@ -27,8 +27,8 @@ export const lyingIn = (plan: Plan, id: string, modeId: string | null): readonly
 	modeId === null ? NOTHING : (byId(sceneOf(plan, modeId).things).get(id) ?? NOTHING);
 
 /** Everything that lies about in an arrangement. */
-export const lyingNow = (plan: Plan, { things }: Arrangement): readonly NamedThing[][] =>
-	Object.entries(things).map(([id, modeId]) => [...lyingIn(plan, id, modeId)]);
+export const lyingNow = (plan: Plan, { things }: Arrangement): readonly NamedThing[] =>
+	Object.entries(things).flatMap(([id, modeId]) => lyingIn(plan, id, modeId));
 
 /** Where everything that lies about in one of two modes is at the beginning and at the end of the way between them. */
 export function thingsBetween(plan: Plan, from: string, to: string): { start: Arrangement['things']; goal: Arrangement['things'] } {

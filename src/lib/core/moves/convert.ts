@@ -1,5 +1,4 @@
 import { assemblyOf } from '../derive';
-import type { NamedThing } from '../modes';
 import type { Assembly } from '../pieces';
 import type { Plan, SeatSetting } from '../plan/plan';
 import type { Seat } from '../plan/seat';
@@ -66,7 +65,6 @@ export class Ways {
 
 	constructor(
 		private readonly plan: Plan,
-		private readonly things: readonly NamedThing[],
 		/** Settings in which a seat may end; seats that are not named stay as they are. */
 		private readonly goals: Record<string, SeatSetting>,
 		/** How everything stands at both ends, where things that lie about are carried from the one to the other. */
@@ -83,7 +81,7 @@ export class Ways {
 			...Object.keys(now.pieces).flatMap((id) =>
 				movesOf(assemblyOf(plan.pieces[id], plan))
 					.filter((move) => move.from === now.pieces[id])
-					.map((move) => tryMove(plan, now, id, move, this.things))
+					.map((move) => tryMove(plan, now, id, move))
 			),
 			...this.carried(now)
 		]);
@@ -100,7 +98,7 @@ export class Ways {
 
 	/** The same action where things lie elsewhere. */
 	private again({ subject, move, after }: Action, now: Arrangement): Action {
-		return move ? tryMove(this.plan, now, subject, move, this.things) : trySeat(this.plan, now, subject, after.seats[subject]);
+		return move ? tryMove(this.plan, now, subject, move) : trySeat(this.plan, now, subject, after.seats[subject]);
 	}
 
 	private free(tried: readonly Action[]): Edge<Arrangement, Action>[] {
@@ -162,7 +160,7 @@ export function convert(plan: Plan, fromMode: string, toMode: string, most = MOS
 		left.reduce((sum, { id, seconds }) => sum + seconds[now.pieces[id]], 0) +
 		Object.entries(now.seats).reduce((sum, [id, setting]) => sum + seatSeconds(id, setting), 0);
 	const isAt = (goal: Arrangement) => (now: Arrangement) => arrangementKey(now) === arrangementKey(goal);
-	const bareWays = new Ways(plan, [], last.seats);
+	const bareWays = new Ways(plan, last.seats);
 	const bare = quickest(first, isAt(last), arrangementKey, bareWays.out, moving, most);
 	const things = thingsBetween(plan, fromMode, toMode);
 	if (!bare.found || Object.keys(things.start).length === 0) return conversionOf(plan, bare, bareWays.noted);
@@ -172,7 +170,7 @@ export function convert(plan: Plan, fromMode: string, toMode: string, most = MOS
 		{ ...last, things: things.goal }
 	];
 	const carrying = carryingLeft(plan, start, goal);
-	const ways = new Ways(plan, [], last.seats, { start, goal });
+	const ways = new Ways(plan, last.seats, { start, goal });
 	const rest = new Map<string, number>([[withoutThings(goal), 0]]);
 	for (const action of bare.actions.toReversed())
 		rest.set(withoutThings(action.before), rest.get(withoutThings(action.after))! + action.seconds);

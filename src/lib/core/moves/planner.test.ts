@@ -41,7 +41,7 @@ const plans = fc
 
 /** Least seconds to every arrangement that can be reached, all edges relaxed again and again (Bellman and Ford). */
 function byBruteForce(plan: Plan, start: Arrangement): Map<string, number> {
-	const ways = new Ways(plan, [], {});
+	const ways = new Ways(plan, {});
 	const known = new Map([[arrangementKey(start), { at: start, cost: 0 }]]);
 	for (let changed = true; changed;) {
 		changed = false;

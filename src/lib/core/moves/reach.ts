@@ -1,9 +1,10 @@
-import { assemblyOf, interiorOf, pieceIn, sceneOf } from '../derive';
-import { blockClearance, openingsOf, sweepClearance, zonesOf, type OpeningSolid, type ZoneSolid } from '../interior';
+import { assemblyOf, interiorOf, pieceIn } from '../derive';
+import { blockClearance, openingsOf, sweepClearance, zonesOf, type OpeningSolid, type Solid, type ZoneSolid } from '../interior';
 import { firmParts, solidsOf } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
 import { arrangementKey, arrangementOf, type Arrangement } from './arrangement';
+import { lyingNow, thingsBetween } from './carry';
 import { Ways, type Block } from './convert';
 import { movesOf } from './motion';
 import { quickest } from './quickest';
@@ -30,9 +31,25 @@ const LIFT_SECONDS = 4;
 const MOST = 2000;
 const MOST_FOR_STATE = 300;
 
-/** Boards and bars in the way to a zone in an arrangement, and the cushions on it. */
+/** How everything stands in a mode, with all that lies about in it. */
+const standingIn = (plan: Plan, modeId: string): Arrangement => ({
+	...arrangementOf(plan, modeId),
+	things: thingsBetween(plan, modeId, modeId).start
+});
+
+/** The quickest way to something: what lies about stays where it is, and is set aside only where nothing is reached otherwise. */
+function searchFor(plan: Plan, start: Arrangement, isThere: (now: Arrangement) => boolean, most: number) {
+	const ways = new Ways(plan, start.seats);
+	const search = quickest(start, isThere, arrangementKey, ways.out, undefined, most);
+	if (search.found || Object.keys(start.things).length === 0) return { search, ways };
+	const clearing = new Ways(plan, start.seats, { start, goal: start });
+	const cleared = quickest(start, isThere, arrangementKey, clearing.out, undefined, most);
+	return cleared.found ? { search: cleared, ways: clearing } : { search, ways };
+}
+
+/** Boards, bars and what lies about in the way to a zone in an arrangement, and the cushions on it. */
 function inTheWay(plan: Plan, { way }: ZoneSolid, now: Arrangement): { boards: string[]; cushions: string[] } {
-	const boards: string[] = [];
+	const boards = lyingNow(plan, now).flatMap(({ name, solid }) => (blockClearance(way, solid).margin < -1 ? [name] : []));
 	const cushions: string[] = [];
 	for (const [id, state] of Object.entries(now.pieces)) {
 		const piece = pieceIn(plan, id, state);
@@ -47,9 +64,7 @@ function inTheWay(plan: Plan, { way }: ZoneSolid, now: Arrangement): { boards: s
 
 function reachZone(plan: Plan, start: Arrangement, zone: ZoneSolid, modeId: string): Reach {
 	const { rule, name } = zone.zone;
-	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
-	const isFree = (now: Arrangement) => inTheWay(plan, zone, now).boards.length === 0;
-	const search = quickest(start, isFree, arrangementKey, ways.out, undefined, MOST);
+	const { search } = searchFor(plan, start, (now) => inTheWay(plan, zone, now).boards.length === 0, MOST);
 	const asked = rule.type === 'always free' || rule.uses.includes(plan.modes[modeId].use);
 	const common = { kind: 'zone' as const, name, asked };
 	if (!search.found) {
@@ -68,19 +83,20 @@ function reachZone(plan: Plan, start: Arrangement, zone: ZoneSolid, modeId: stri
 	};
 }
 
-/** Boards and cushions in what a door sweeps when it opens. */
-const inTheSweep = (plan: Plan, opening: OpeningSolid, now: Arrangement): string[] =>
-	Object.entries(now.pieces).flatMap(([id, state]) => {
-		const piece = pieceIn(plan, id, state);
-		return solidsOf(piece).flatMap(({ name, solid }) => {
-			const clearance = sweepClearance(opening, solid, 0);
-			return clearance && clearance.margin < -1 ? [`${name} of ${piece.name}`] : [];
-		});
-	});
+/** Boards, cushions and what lies about in what a door sweeps when it opens. */
+function inTheSweep(plan: Plan, opening: OpeningSolid, now: Arrangement): string[] {
+	const hits = (solid: Solid) => (sweepClearance(opening, solid, 0)?.margin ?? 0) < -1;
+	return [
+		...Object.entries(now.pieces).flatMap(([id, state]) => {
+			const piece = pieceIn(plan, id, state);
+			return solidsOf(piece).flatMap(({ name, solid }) => (hits(solid) ? [`${name} of ${piece.name}`] : []));
+		}),
+		...lyingNow(plan, now).flatMap(({ name, solid }) => (hits(solid) ? [name] : []))
+	];
+}
 
-function reachDoor(plan: Plan, start: Arrangement, opening: OpeningSolid, modeId: string): Reach {
-	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
-	const search = quickest(start, (now) => inTheSweep(plan, opening, now).length === 0, arrangementKey, ways.out, undefined, MOST_FOR_STATE);
+function reachDoor(plan: Plan, start: Arrangement, opening: OpeningSolid): Reach {
+	const { search } = searchFor(plan, start, (now) => inTheSweep(plan, opening, now).length === 0, MOST_FOR_STATE);
 	const common = { kind: 'door' as const, name: opening.opening.name, lifted: [], asked: true };
 	if (!search.found) return { ...common, status: 'blocked', actions: [], seconds: 0, by: inTheSweep(plan, opening, start)[0] };
 	return { ...common, status: search.actions.length === 0 ? 'free' : 'moves', actions: search.actions, seconds: search.cost, by: '' };
@@ -94,11 +110,8 @@ export interface IntoState {
 }
 
 /** The search for the quickest way of a piece into one of some states, and what hit what on the way. */
-function searchInto(plan: Plan, modeId: string, start: Arrangement, piece: string, states: readonly string[]) {
-	const ways = new Ways(plan, sceneOf(plan, modeId).things, start.seats);
-	const search = quickest(start, (now) => states.includes(now.pieces[piece]), arrangementKey, ways.out, undefined, MOST_FOR_STATE);
-	return { search, ways };
-}
+const searchInto = (plan: Plan, start: Arrangement, piece: string, states: readonly string[]) =>
+	searchFor(plan, start, (now) => states.includes(now.pieces[piece]), MOST_FOR_STATE);
 
 /**
  * The quickest way in which a piece gets into one of some states, with whatever else has to make way; what is in the way where
@@ -107,7 +120,7 @@ function searchInto(plan: Plan, modeId: string, start: Arrangement, piece: strin
  * @throws RangeError when the plan has no such mode.
  */
 export function intoState(plan: Plan, modeId: string, piece: string, states: readonly string[]): IntoState | { by: string } {
-	const { search, ways } = searchInto(plan, modeId, arrangementOf(plan, modeId), piece, states);
+	const { search, ways } = searchInto(plan, standingIn(plan, modeId), piece, states);
 	if (search.found) return { actions: search.actions, seconds: search.cost, then: search.goal };
 	return { by: blockWords(ways.noted.find(({ subject }) => subject === piece)) };
 }
@@ -115,13 +128,13 @@ export function intoState(plan: Plan, modeId: string, piece: string, states: rea
 const blockWords = (block: Block | undefined): string => (block ? `${block.who.toLowerCase()} hits ${block.whom.toLowerCase()}` : '');
 
 /** Every other state that one move of a piece leads to, whatever else has to make way for it: lids, hatches, pull-outs. */
-function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
+function reachStates(plan: Plan, start: Arrangement): Reach[] {
 	return Object.keys(start.pieces).flatMap((id) => {
 		const assembly = assemblyOf(plan.pieces[id], plan);
 		return movesOf(assembly)
 			.filter(({ from }) => from === start.pieces[id])
 			.map(({ to }): Reach => {
-				const { search, ways } = searchInto(plan, modeId, start, id, [to]);
+				const { search, ways } = searchInto(plan, start, id, [to]);
 				const state = assembly.states.find((one) => one.id === to)!;
 				const name = `${plan.pieces[id].name}: ${state.name.toLowerCase()}`;
 				const common = { kind: 'state' as const, name, lifted: [], asked: false };
@@ -144,11 +157,11 @@ function reachStates(plan: Plan, start: Arrangement, modeId: string): Reach[] {
  * @throws RangeError when the plan has no such mode.
  */
 export function reachIn(plan: Plan, modeId: string): Reach[] {
-	const start = arrangementOf(plan, modeId);
+	const start = standingIn(plan, modeId);
 	const doors = openingsOf(plan.vehicle, interiorOf(plan.vehicle)).filter(({ sweeps }) => sweeps.length > 0);
 	return [
 		...zonesOf(plan.vehicle).map((zone) => reachZone(plan, start, zone, modeId)),
-		...doors.map((door) => reachDoor(plan, start, door, modeId)),
-		...reachStates(plan, start, modeId)
+		...doors.map((door) => reachDoor(plan, start, door)),
+		...reachStates(plan, start)
 	];
 }

@@ -33,6 +33,6 @@ export function sceneDuring(plan: Plan, modeId: string, action: Action, share: n
 		return positions[Math.round(share * (positions.length - 1))];
 	});
 	const { mode, things: lie } = sceneOf(plan, modeId);
-	const things = [...lie.filter(({ id }) => !Object.hasOwn(arrangement.things, id)), ...lyingNow(plan, arrangement).flat()];
+	const things = [...lie.filter(({ id }) => !Object.hasOwn(arrangement.things, id)), ...lyingNow(plan, arrangement)];
 	return { mode: { ...mode, people: {} }, interior: interiorOf(plan.vehicle), seats, things, pieces };
 }

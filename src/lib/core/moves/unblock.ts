@@ -50,7 +50,7 @@ function roomOf(plan: Plan, toMode: string, { tried }: Block): number {
 	}
 	if (!move) return trySeat(plan, before, subject, tried.after.seats[subject]).sweep.margin ?? FAR;
 	const same = movesOf(assemblyOf(plan.pieces[subject], plan)).find(({ from, to }) => from === move.from && to === move.to);
-	return same ? (tryMove(plan, before, subject, same, []).sweep.margin ?? FAR) : -FAR;
+	return same ? (tryMove(plan, before, subject, same).sweep.margin ?? FAR) : -FAR;
 }
 
 /** Room of an action with the seats where the wanted mode has them: of a piece past them, or of the seat on its way there. */

@@ -44,3 +44,9 @@ export function fetchedOf(plan: Plan, places: readonly Place[]): Fetched[] {
 		return [{ place, ...slowest, how }];
 	});
 }
+
+/** How bad it is that something does not come to hand. */
+export function fetchedStatus(plan: Plan, { how, place }: Fetched): 'clash' | 'tight' | 'clear' {
+	if (how === 'at hand') return 'clear';
+	return how === 'stuck' || (how === 'shut' && pressingUse(plan.gear, place.gear) === 'in an emergency') ? 'clash' : 'tight';
+}

@@ -5,7 +5,7 @@ import { wayOut } from './getting-at';
 import { apartBecause, holdsUnventedGas, itemsOf, pressingUse, type Item } from './loads';
 import { depthBehind, HEAVY_OVERHEAD, type Unpinned } from './stow';
 import { massMark } from '../units';
-import { fetchedOf, type Fetched } from './fetching';
+import { fetchedOf, fetchedStatus, type Fetched } from './fetching';
 import type { Place } from './place';
 
 /** Something to know about how things lie: wrong, to be thought about, or not known. */
@@ -110,12 +110,6 @@ function slowWords(plan: Plan, fetched: Fetched): string | undefined {
 			return undefined;
 	}
 }
-
-/** How bad it is that something does not come to hand. */
-export const fetchedStatus = (plan: Plan, { how, place }: Fetched): Remark['status'] | 'clear' => {
-	if (how === 'at hand') return 'clear';
-	return how === 'stuck' || (how === 'shut' && pressingUse(plan.gear, place.gear) === 'in an emergency') ? 'clash' : 'tight';
-};
 
 /** What is used often, or in an emergency, and does not come out easily where one lives: shut in, behind others, or slow. */
 function fetching({ plan, places, name }: Lying): Remark[] {
