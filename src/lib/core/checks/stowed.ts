@@ -25,11 +25,11 @@ const NAMED = 3;
 /** What each question about all things together is called, and what is said when nothing is amiss; undefined where it is asked of nothing. */
 const OF_ALL: Record<
 	Exclude<Rule, 'gear-reach' | 'gear-left'>,
-	{ title: string; amiss: string; fine: (plan: Plan, places: readonly Place[]) => string | undefined }
+	{ title: string; figures: { amiss: string; well: string }; fine: (plan: Plan, places: readonly Place[]) => string | undefined }
 > = {
 	'gear-apart': {
 		title: 'What must not lie together',
-		amiss: 'together',
+		figures: { amiss: 'together', well: 'apart' },
 		fine: ({ gear }, places) =>
 			places.some((place) => gear[place.gear].apart || gear[place.gear].traits)
 				? 'What would spoil one another, and what you keep apart, lies in different compartments.'
@@ -37,7 +37,7 @@ const OF_ALL: Record<
 	},
 	'gas-vent': {
 		title: 'Gas that escapes',
-		amiss: 'not known',
+		figures: { amiss: 'not known', well: 'runs out' },
 		fine: ({ gear }) =>
 			Object.values(gear).some(({ traits }) => traits?.includes('gas'))
 				? 'You say that it can run out to the outside, low down.'
@@ -45,17 +45,17 @@ const OF_ALL: Record<
 	},
 	'heavy-high': {
 		title: 'Heavy things overhead',
-		amiss: 'overhead',
+		figures: { amiss: 'overhead', well: 'none' },
 		fine: () => 'Nothing heavy lies above the heads of those who sit.'
 	},
 	'gear-falls': {
 		title: 'What comes out by itself on a slope',
-		amiss: 'loose',
+		figures: { amiss: 'loose', well: 'none' },
 		fine: () => 'Nothing stands loose right behind a front that is high up.'
 	},
 	'gear-used': {
 		title: 'How often things are used',
-		amiss: 'not known',
+		figures: { amiss: 'not known', well: 'said' },
 		fine: () => 'You have said it of everything.'
 	}
 };
@@ -66,16 +66,16 @@ const joined = (ids: Iterable<string>): string => [...new Set(ids)].sort().join(
 function ofAll(plan: Plan, { places, remarks, shelves }: Stowing, at: (gear: readonly string[]) => Vec3): Result[] {
 	const pieceOf = new Map(shelves.map(({ id, piece }) => [id, piece]));
 	return (Object.keys(OF_ALL) as (keyof typeof OF_ALL)[]).flatMap((rule): Result[] => {
-		const { title, amiss, fine } = OF_ALL[rule];
+		const { title, figures, fine } = OF_ALL[rule];
 		const told = remarks.filter((remark) => remark.rule === rule);
 		if (told.length > 0)
 			return told.map(({ status, text, gear, about }) => {
 				const pieces = about.map((no) => pieceOf.get(places[no - 1].compartment)!);
 				const subjects = [...new Set([...gear, ...pieces])];
-				return answer(rule, status, { key: joined(gear), title, subjects, figure: amiss, why: text, at: at(gear) });
+				return answer(rule, status, { key: joined(gear), title, subjects, figure: figures.amiss, why: text, at: at(gear) });
 			});
 		const why = fine(plan, places);
-		return why === undefined ? [] : [answer(rule, 'clear', { key: '', title, subjects: [], figure: 'fine', why, at: at([]) })];
+		return why === undefined ? [] : [answer(rule, 'clear', { key: '', title, subjects: [], figure: figures.well, why, at: at([]) })];
 	});
 }
 
