@@ -18,8 +18,6 @@ import { barsWords, cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, type Plan } from '../src/lib/core/plan';
 import { find, makeFit, SolidVerifier, startingBrief } from '../src/lib/core/search';
-import { toEnd } from '../src/lib/core/stepwise';
-import { stowingFor, TRIES } from '../src/lib/core/stowage';
 import { formatLength, formatMass, withUnits } from '../src/lib/core/units';
 import { EXIT, modeNamed, readPlanAt, Unreadable, type Options, type Streams } from './command';
 import { build } from './build';
@@ -59,7 +57,7 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 		conversionFindings(plan),
 		strengthFindings(plan),
 		joinedFindings(plan),
-		stowedFindings(plan, toEnd(stowingFor(plan, TRIES.soon))),
+		stowedFindings(plan),
 		restraintFindings(plan, await createHighs())
 	);
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');

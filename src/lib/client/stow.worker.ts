@@ -1,9 +1,10 @@
 import { expose } from 'comlink';
-import { stowedFindings, type Finding } from '../core/checks';
+import { findingsOnStowing, stowedOf, type Finding } from '../core/checks';
 import { sceneOf } from '../core/derive';
 import type { Box } from '../core/geometry/vector';
 import type { Edit, Plan } from '../core/plan';
-import { putAt, stowingFor, stowingOf, travelMode, TRIES, type Place, type Seen, type Stowing } from '../core/stowage';
+import { travelMode } from '../core/plan/mode-for';
+import { putAt, stowingOf, type Place, type Seen, type Stowing } from '../core/stowage';
 import { longSection, viewFromAbove, type View } from '../core/views';
 import { breathe, stepping } from './breathe';
 
@@ -43,8 +44,7 @@ const stow = {
 	/** What has to be known of how everything lies, from a packing that is soon found; nothing when a newer plan is asked for meanwhile. */
 	async findings(plan: Plan): Promise<Finding[] | undefined> {
 		const mine = ++turn;
-		const stowing = await stepping(stowingFor(plan, TRIES.soon), () => mine !== turn);
-		return stowing && stowedFindings(plan, stowing);
+		return stepping(stowedOf(plan), () => mine !== turn);
 	},
 
 	/** Stows everything, reporting what is better as it comes; ends when nothing better came for a while, or when a newer plan is asked for. */
@@ -63,7 +63,7 @@ const stow = {
 			if (stowing && (step.value || over || now - said > SAID)) {
 				said = now;
 				const progress = over ? 1 : Math.min(0.99, Math.max((now - bettered) / PATIENCE, (now - start) / LONGEST));
-				report({ stowing, views, progress, ...(over ? { findings: stowedFindings(plan, stowing) } : {}) });
+				report({ stowing, views, progress, ...(over ? { findings: findingsOnStowing(plan, stowing) } : {}) });
 			}
 			if (over) return;
 			await breathe();

@@ -43,8 +43,8 @@ export class Stowings {
 	watch(plan: Plan): void {
 		this.watched = true;
 		if (plan === this.asked) return;
-		this.asked = plan;
-		this.current = false;
+		// What was being told of it ends with this.
+		[this.asked, this.told, this.current] = [plan, undefined, false];
 		clearTimeout(this.rest);
 		this.rest = setTimeout(() => void this.work(plan), this.known ? REST : 0);
 	}

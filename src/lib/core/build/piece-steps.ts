@@ -4,6 +4,7 @@ import { partKey } from '../cutting';
 import { area } from '../geometry/polygon';
 import { sidesOf } from '../geometry/vector';
 import { partMass, type Part } from '../pieces';
+import { travelMode } from '../plan/mode-for';
 import type { Plan } from '../plan/plan';
 import { stuffOf } from '../plan/grades';
 import { joinWords } from '../workshop';
@@ -318,7 +319,7 @@ function vehicleSteps(making: Making): BuildStep[] {
 
 /** What holds a piece to the vehicle. */
 function fasteningStep({ plan, id, name }: Making): BuildStep | undefined {
-	const modeId = Object.keys(plan.modes).find((one) => plan.modes[one].use === 'drive') ?? Object.keys(plan.modes)[0];
+	const modeId = travelMode(plan);
 	if (modeId === undefined) return undefined;
 	const { pieces } = sceneOf(plan, modeId);
 	const placed = pieces.find((piece) => piece.id === id);

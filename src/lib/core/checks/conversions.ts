@@ -2,14 +2,11 @@ import { convert, type Conversion } from '../moves';
 import { toEnd } from '../stepwise';
 import { sceneOf } from '../derive';
 import { vec3 } from '../geometry/vector';
+import { travelMode } from '../plan/mode-for';
 import type { Plan } from '../plan/plan';
 import { lengthMark } from '../units';
 import type { Finding } from './finding';
 import { resultsIn } from './run';
-
-/** The mode that everything starts from: how one arrives. */
-const startOf = ({ modes }: Plan): string | undefined =>
-	Object.keys(modes).find((id) => modes[id].use === 'drive') ?? Object.keys(modes)[0];
 
 /** Why there is no way, with the ids concerned, and whether that is sure. */
 interface NoWay {
@@ -47,7 +44,7 @@ function reasonOf(plan: Plan, from: string, { noMoves, blocks, proven }: Extract
  * the way. Each is a search of its own; yields how many are done after each, so that a caller can show progress or stop.
  */
 export function* conversionsOf(plan: Plan): Generator<number, Finding[]> {
-	const from = startOf(plan);
+	const from = travelMode(plan);
 	const findings: Finding[] = [];
 	for (const to of Object.keys(plan.modes)) {
 		if (from === undefined || to === from) continue;

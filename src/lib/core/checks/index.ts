@@ -11,6 +11,6 @@ export { findingsOf, resultId, resultsIn, statusOf, toleranceKey, worstFirst, ty
 export { settlingTurns } from './settling';
 export { joinedFindings } from './joined';
 export { restraintFindings } from './restraint';
-export { stowedFindings } from './stowed';
+export { findingsOnStowing, stowedFindings, stowedOf } from './stowed';
 export { strengthFindings, strengthsOf } from './strength';
 export { allTolerances, tolerancesOf } from './tolerance';

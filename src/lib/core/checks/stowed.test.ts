@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Gear, Plan } from '../plan';
 import { outermost } from '../plan/gear';
-import { stowingFor, TRIES } from '../stowage';
-import { toEnd } from '../stepwise';
 import { builtExamples, example } from '../testing/examples';
 import { bed, made, set, van } from '../testing/trap-van';
-import { findingsOf, stowedFindings, type Finding } from '.';
+import { findingsOf, stowedFindings } from '.';
 
 const thing = (name: string, more: Partial<Gear> = {}): Gear => ({
 	name,
@@ -17,19 +15,18 @@ const thing = (name: string, more: Partial<Gear> = {}): Gear => ({
 	used: 'each trip',
 	...more
 });
-const told = (plan: Plan): Finding[] => stowedFindings(plan, toEnd(stowingFor(plan, TRIES.soon)));
 const withGear = (file: string, gear: Plan['gear']): Plan => ({ ...example(file), gear });
 const under = (gear: Plan['gear']): Plan => made(van(), bed({ height: 600, width: 1500 }), set('gear', gear));
 /** Of a rule what is amiss, or the one answer that nothing is. */
 const said = (plan: Plan, rule: string) =>
-	told(plan)
+	stowedFindings(plan)
 		.filter((finding) => finding.rule === rule)
 		.map(({ status, subjects, modes }) => ({ status, subjects, modes }));
 
 describe('how things lie is told among the findings', () => {
 	it('of every thing of every example, with ids of their own and nothing that clashes', () => {
 		for (const [name, plan] of builtExamples) {
-			const found = told(plan);
+			const found = stowedFindings(plan);
 			expect(
 				found.filter(({ status }) => status === 'clash').map(({ why }) => why),
 				name
@@ -58,7 +55,9 @@ describe('how things lie is told among the findings', () => {
 		expect(said(bound, 'gear-left')).toEqual([]);
 		expect(findingsOf(bound).some(({ rule, status }) => rule === 'gear-under' && status === 'clash')).toBe(true);
 		// Where nothing is built it is asked where things go, and no more.
-		expect(told(made(van(), set('gear', { kettle }))).map(({ rule, status }) => `${rule} ${status}`)).not.toContain('gear-left clash');
+		expect(stowedFindings(made(van(), set('gear', { kettle }))).map(({ rule, status }) => `${rule} ${status}`)).not.toContain(
+			'gear-left clash'
+		);
 	});
 
 	it('an extinguisher behind the crates is to be thought of; shut in it clashes', () => {
@@ -67,7 +66,7 @@ describe('how things lie is told among the findings', () => {
 			crates: thing('Crates', { length: 300, width: 900, ...pinned(0, [300, 900, 150]) }),
 			extinguisher: thing('Fire extinguisher', { used: 'in an emergency', ...pinned(310, [300, 200, 150]) })
 		});
-		const found = told(plan).filter(({ rule, status }) => rule === 'gear-reach' && status !== 'clear');
+		const found = stowedFindings(plan).filter(({ rule, status }) => rule === 'gear-reach' && status !== 'clear');
 		for (const { status, subjects } of found) {
 			expect(status).toBe('tight');
 			expect(subjects).toContain('extinguisher');
@@ -107,6 +106,6 @@ describe('how things lie is told among the findings', () => {
 	});
 
 	it('nothing where nothing comes along', () => {
-		expect(told(under({}))).toEqual([]);
+		expect(stowedFindings(under({}))).toEqual([]);
 	});
 });

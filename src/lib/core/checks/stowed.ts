@@ -1,7 +1,8 @@
 import { middleOf, vec3, type Vec3 } from '../geometry/vector';
 import { interiorOf } from '../derive';
 import type { Plan } from '../plan/plan';
-import { fetchedOf, fetchedStatus, pressingUse, type Fetched, type Place, type Remark, type Stowing } from '../stowage';
+import { toEnd } from '../stepwise';
+import { fetchedOf, fetchedStatus, pressingUse, stowingFor, TRIES, type Fetched, type Place, type Remark, type Stowing } from '../stowage';
 import type { Finding, Result } from './finding';
 import { mergedOverModes, worstFirst } from './run';
 import { several } from './stowing';
@@ -190,7 +191,7 @@ const leftOver = (plan: Plan, { left, shelves }: Stowing, at: Vec3): Result[] =>
  *
  * @param stowing of this plan; another packing may be better, or worse
  */
-export function stowedFindings(plan: Plan, stowing: Stowing): Finding[] {
+export function findingsOnStowing(plan: Plan, stowing: Stowing): Finding[] {
 	const { travels, places } = stowing;
 	if (travels === undefined || Object.keys(plan.gear).length === 0) return [];
 	const middle = vec3(interiorOf(plan.vehicle).length / 2, 0, 0);
@@ -204,3 +205,11 @@ export function stowedFindings(plan: Plan, stowing: Stowing): Finding[] {
 	];
 	return worstFirst(mergedOverModes(said).map((finding) => ({ ...finding, tolerance: 0, fixes: [] })));
 }
+
+/** What has to be known of how everything lies, from a packing that is soon found: with pauses, so that a caller can stop. */
+export function* stowedOf(plan: Plan): Generator<undefined, Finding[]> {
+	return findingsOnStowing(plan, yield* stowingFor(plan, TRIES.soon));
+}
+
+/** {@link stowedOf} to its end. */
+export const stowedFindings = (plan: Plan): Finding[] => toEnd(stowedOf(plan));

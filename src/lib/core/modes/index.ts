@@ -1,3 +1,3 @@
 export * from '../pieces/placing';
 export * from './scene';
-export { firmParts, solidOf, solidsOf } from './solids';
+export { firmParts, ownedSolids, solidOf, solidsOf } from './solids';

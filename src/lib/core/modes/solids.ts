@@ -1,7 +1,7 @@
 import type { Solid } from '../interior';
 import { remember } from '../memory';
 import type { PlacedPad, PlacedPart } from '../pieces/placing';
-import type { NamedSolid, PlacedPiece } from './scene';
+import type { NamedSolid, NamedThing, PlacedPiece } from './scene';
 
 /** A placed part or pad as a solid. */
 export const solidOf = (placed: PlacedPart | PlacedPad): Solid => ({
@@ -21,3 +21,8 @@ export const solidsOf = remember((piece: PlacedPiece): NamedSolid[] => [
 	...firmParts(piece).map((placed) => ({ name: placed.part.name, solid: solidOf(placed) })),
 	...piece.pads.map((placed) => ({ name: placed.pad.name, solid: solidOf(placed) }))
 ]);
+
+/** The same, each with the id and the name of its piece. */
+export const ownedSolids = remember((piece: PlacedPiece): readonly NamedThing[] =>
+	solidsOf(piece).map(({ name, solid }) => ({ id: piece.id, name: `${name} of ${piece.name}`, solid }))
+);

@@ -1,6 +1,6 @@
 import { interiorOf, pieceIn, sceneOf } from '../derive';
 import { blockClearance, seatClearance, solidBox, solidSeparation, type SeatSolid, type Solid } from '../interior';
-import { firmParts, solidsOf, type NamedThing } from '../modes';
+import { firmParts, ownedSolids, type NamedThing } from '../modes';
 import { remember } from '../memory';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
@@ -141,7 +141,7 @@ type Standing = NamedThing & { gives: number };
 function solidsIn(plan: Plan, id: string, state: string): Standing[] {
 	const piece = pieceIn(plan, id, state);
 	const firm = firmParts(piece).length;
-	return solidsOf(piece).map(({ name, solid }, i) => ({ id, name: `${name} of ${piece.name}`, solid, gives: i < firm ? 0 : GIVES }));
+	return ownedSolids(piece).map((one, i) => ({ ...one, gives: i < firm ? 0 : GIVES }));
 }
 
 function roomBeside({ name, solid }: NamedThing, others: readonly Standing[], seats: readonly SeatSolid[]): Sweep {

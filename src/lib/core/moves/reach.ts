@@ -1,6 +1,6 @@
 import { assemblyOf, interiorOf, pieceIn } from '../derive';
 import { blockClearance, openingsOf, sweepClearance, zonesOf, type OpeningSolid, type Solid, type ZoneSolid } from '../interior';
-import { firmParts, solidsOf } from '../modes';
+import { firmParts, ownedSolids, solidsOf } from '../modes';
 import type { Plan } from '../plan/plan';
 import type { Action } from './actions';
 import { arrangementKey, arrangementOf, type Arrangement } from './arrangement';
@@ -86,13 +86,8 @@ function reachZone(plan: Plan, start: Arrangement, zone: ZoneSolid, modeId: stri
 /** Boards, cushions and what lies about in what a door sweeps when it opens. */
 function inTheSweep(plan: Plan, opening: OpeningSolid, now: Arrangement): string[] {
 	const hits = (solid: Solid) => (sweepClearance(opening, solid, 0)?.margin ?? 0) < -1;
-	return [
-		...Object.entries(now.pieces).flatMap(([id, state]) => {
-			const piece = pieceIn(plan, id, state);
-			return solidsOf(piece).flatMap(({ name, solid }) => (hits(solid) ? [`${name} of ${piece.name}`] : []));
-		}),
-		...lyingNow(plan, now).flatMap(({ name, solid }) => (hits(solid) ? [name] : []))
-	];
+	const built = Object.entries(now.pieces).flatMap(([id, state]) => ownedSolids(pieceIn(plan, id, state)));
+	return [...built, ...lyingNow(plan, now)].filter(({ solid }) => hits(solid)).map(({ name }) => name);
 }
 
 function reachDoor(plan: Plan, start: Arrangement, opening: OpeningSolid): Reach {

@@ -20,7 +20,7 @@ import {
 	type SeatSolid,
 	type Solid
 } from '../interior';
-import { solidsOf, type NamedSolid, type NamedThing, type PlacedPiece } from '../modes';
+import { ownedSolids, type NamedSolid, type NamedThing, type PlacedPiece } from '../modes';
 import { remember } from '../memory';
 import { placesOf, type Motion, type Track } from './track';
 
@@ -328,10 +328,6 @@ export const sweepWithDoorOpen = remember((interior: Interior, motion: Motion, o
 	sweepNear(interior, motion, open, Infinity)
 );
 
-const named = remember((piece: PlacedPiece): NamedThing[] =>
-	solidsOf(piece).map(({ name, solid }) => ({ id: piece.id, name: `${name} of ${piece.name}`, solid }))
-);
-
 /** The box round everything of a seat as it is set. */
 const seatBox = remember((seat: SeatSolid): Box => {
 	const spans = seat.profiles.map(bounds);
@@ -351,7 +347,7 @@ export function sweepsWithin(limit: number) {
 		/** A motion against some things that stand. */
 		pastThings,
 		/** A motion against another piece as it stands. */
-		pastPiece: (motion: Motion, piece: PlacedPiece): Sweep => pastThings(motion, named(piece)),
+		pastPiece: (motion: Motion, piece: PlacedPiece): Sweep => pastThings(motion, ownedSolids(piece)),
 		/** A motion against a seat as it is set. */
 		pastSeat: remember((motion: Motion, seat: SeatSolid): Sweep =>
 			sweepAll(
@@ -367,7 +363,7 @@ export function sweepsWithin(limit: number) {
 export const { pastThings: sweepPastThings, pastPiece: sweepPastPiece, pastSeat: sweepPastSeat } = sweepsWithin(Infinity);
 
 /** A seat taken through some positions, evenly over its seconds, against a piece as it stands. */
-export const sweepSeat = (positions: readonly SeatSolid[], piece: PlacedPiece): Sweep => sweepSeatPastThings(positions, named(piece));
+export const sweepSeat = (positions: readonly SeatSolid[], piece: PlacedPiece): Sweep => sweepSeatPastThings(positions, ownedSolids(piece));
 
 /** The same against some things that stand: remembered. */
 export const sweepSeatPastThings = remember((positions: readonly SeatSolid[], things: readonly NamedThing[]): Sweep => {

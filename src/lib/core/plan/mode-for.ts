@@ -6,3 +6,7 @@ export const modeFor = (plan: Plan, use: Use): { id: string; mode: Mode } | unde
 	const found = Object.entries(plan.modes).find(([, mode]) => mode.use === use);
 	return found && { id: found[0], mode: found[1] };
 };
+
+/** The mode in which one travels and arrives; the first where nobody drives. Nothing where there are no modes. */
+export const travelMode = ({ modes }: Pick<Plan, 'modes'>): string | undefined =>
+	Object.keys(modes).find((id) => modes[id].use === 'drive') ?? Object.keys(modes)[0];

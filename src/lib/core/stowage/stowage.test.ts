@@ -4,12 +4,13 @@ import { convexOf, convexRoom } from '../geometry/convex';
 import { cornersOf, type Box } from '../geometry/vector';
 import { blockPrism, halfWidth } from '../interior';
 import { applyEdits, type Gear, type Plan } from '../plan';
+import { travelMode } from '../plan/mode-for';
 import { randomFrom } from '../practice/random';
 import { bodiesIn } from '../scene';
 import { builtExamples, example } from '../testing/examples';
 import { bed, block, made, set, van } from '../testing/trap-van';
 import { withUnits } from '../units';
-import { freeAll, keepAll, putAt, stowingOf, travelMode, type Stowing } from '.';
+import { freeAll, keepAll, putAt, stowingOf, type Stowing } from '.';
 
 const SIZES = { length: 300, width: 200, height: 150 };
 const thing = (name: string, more: Partial<Gear> = {}): Gear => ({ name, ...SIZES, weight: 2, count: 1, used: 'each trip', ...more });

@@ -1,5 +1,6 @@
 import { sceneOf } from '../derive';
 import { boxOf } from '../loading';
+import { travelMode } from '../plan/mode-for';
 import type { Plan } from '../plan/plan';
 import { bodiesIn, NO_ANIMALS } from '../scene';
 import { litres } from '../storage';
@@ -27,10 +28,6 @@ export interface Stowing {
 
 /** A mode in which something cannot be got at costs this, s; our own judgement. */
 const SHUT_OUT = 120;
-
-/** The mode in which things travel, else the first. */
-export const travelMode = ({ modes }: Pick<Plan, 'modes'>): string | undefined =>
-	Object.keys(modes).find((id) => modes[id].use === 'drive') ?? Object.keys(modes)[0];
 
 /** Modes in which somebody lives in the vehicle; all where there are no such. */
 function livedIn({ modes }: Pick<Plan, 'modes'>): string[] {

@@ -3,7 +3,7 @@ import { convexOf, boxWithin, type Convex } from '../geometry/convex';
 import { boxSeparation, vec3, type Box } from '../geometry/vector';
 import { halfWidth, openingsOf, type Interior } from '../interior';
 import { cuboidOf } from '../loading';
-import { solidsOf } from '../modes';
+import { ownedSolids } from '../modes';
 import { arrangementOf, DOOR_SECONDS, intoState, seatAt, type Action, type Arrangement } from '../moves';
 import type { Space } from '../pieces';
 import type { Plan } from '../plan/plan';
@@ -59,18 +59,15 @@ function before({ x, y, z }: Box, face: Face, from = HAND[0]): Box {
 }
 
 /** Whatever stands in an arrangement, but for people, by name. */
-function solidsIn(plan: Plan, { pieces, seats }: Arrangement): { name: string; shapes: readonly Convex[] }[] {
-	return [
-		...Object.entries(pieces).flatMap(([id, state]) => {
-			const piece = pieceIn(plan, id, state);
-			return solidsOf(piece).map(({ name, solid }) => ({ name: `${name} of ${piece.name}`, shapes: [convexOf(solid.corners)] }));
-		}),
-		...Object.entries(seats).map(([id, setting]) => {
-			const { name, profiles, y } = seatAt(plan.vehicle, id, setting);
-			return { name, shapes: profiles.map((profile) => convexOf(y.flatMap((at) => profile.map((p) => vec3(p.x, at, p.y))))) };
-		})
-	];
-}
+const solidsIn = (plan: Plan, { pieces, seats }: Arrangement): { name: string; shapes: readonly Convex[] }[] => [
+	...Object.entries(pieces).flatMap(([id, state]) =>
+		ownedSolids(pieceIn(plan, id, state)).map(({ name, solid }) => ({ name, shapes: [convexOf(solid.corners)] }))
+	),
+	...Object.entries(seats).map(([id, setting]) => {
+		const { name, profiles, y } = seatAt(plan.vehicle, id, setting);
+		return { name, shapes: profiles.map((profile) => convexOf(y.flatMap((at) => profile.map((p) => vec3(p.x, at, p.y))))) };
+	})
+];
 
 /** The door through which somebody outside reaches into a face, if one is there. */
 function doorAt(plan: Plan, { x, y, z }: Box, face: Face): string | undefined {
@@ -134,6 +131,10 @@ function clearBefore(
 	return { share: clear / STRIPES ** 2, by: worst?.[0] ?? '' };
 }
 
+/** A way in, with the door of the vehicle that is opened for it, if any. */
+const wayIn = (face: Face, actions: Action[], seconds: number, door: string | undefined): WayIn =>
+	door === undefined ? { face, actions, seconds } : { face, actions, door, seconds: seconds + DOOR_SECONDS };
+
 /** The way into a compartment through one face, in one of some states; or what is in the way. */
 function wayThrough(plan: Plan, modeId: string, piece: string, space: Space, face: Face, states: readonly string[]): WayIn | NoWayIn {
 	const { box } = space;
@@ -144,8 +145,7 @@ function wayThrough(plan: Plan, modeId: string, piece: string, space: Space, fac
 	// A drawer comes out to be reached from above.
 	if (face === 'top' && actions.length > 0) return { face, actions, seconds };
 	const { share, by } = clearBefore(plan, before(box, face), face, then, door !== undefined);
-	if (share >= CLEAR)
-		return { face, actions, ...(door === undefined ? {} : { door }), seconds: seconds + (door === undefined ? 0 : DOOR_SECONDS) };
+	if (share >= CLEAR) return wayIn(face, actions, seconds, door);
 	// What opens it as it stands may be in the way itself, as a leaf that is half folded is: another state may be better.
 	const others = states.filter((state) => state !== then.pieces[piece]);
 	const other = others.length > 0 ? wayThrough(plan, modeId, piece, space, face, others) : undefined;
@@ -170,7 +170,7 @@ function openSides(plan: Plan, modeId: string, piece: string, { id, box, access 
 	return FACES.filter((face) => !access.some((one) => one.face === face)).flatMap((face): WayIn[] => {
 		const door = doorAt(plan, box, face);
 		if (clearBefore(plan, before(box, face, WITHIN), face, now, door !== undefined, others).share < CLEAR) return [];
-		return [{ face, actions: [], ...(door === undefined ? {} : { door }), seconds: door === undefined ? 0 : DOOR_SECONDS }];
+		return [wayIn(face, [], 0, door)];
 	});
 }
 
