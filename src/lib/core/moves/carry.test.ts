@@ -96,6 +96,21 @@ describe('what lies about on the way from mode to mode', () => {
 		expect(names(found)).toEqual(['Bag: aside', 'Box: carried', 'Bag: carried']);
 	});
 
+	it('what lies on something else comes off it first', () => {
+		const [low, top] = [0, 250].map((z) => ({ x: 2300, y: 0, z }));
+		const things = { low: gear('Low box'), top: gear('Top box') };
+		const aside = made(
+			couch(),
+			{ day: 'couch', night: 'couch' },
+			{ day: { low, top }, night: { low: { ...low, y: 500 }, top: { ...top, y: 500 } } },
+			things
+		);
+		expect(names(convert(aside, 'day', 'night'))).toEqual(['Top box: aside', 'Low box: carried', 'Top box: carried']);
+		const stowed = made(aside, {}, { night: {} }, things);
+		expect(names(convert(stowed, 'day', 'night'))).toEqual(['Top box: stowed', 'Low box: stowed']);
+		expect(names(convert(stowed, 'night', 'day'))).toEqual(['Low box: carried', 'Top box: carried']);
+	});
+
 	it('and a seat that slides to where something stands: that is out of the way first', () => {
 		const slide = { mm: 300, plusMinus: 0, status: 'measured twice' as const };
 		const plan = couch();

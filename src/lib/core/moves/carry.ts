@@ -209,7 +209,7 @@ function arrival(plan: Plan, now: Arrangement, goal: Arrangement, spot: Spot): S
 }
 
 /**
- * Carries a thing to where it lies in a mode, or sets it aside: it has to have room there and, where something bears it in that mode, to
+ * Carries a thing to where it lies in a mode, or sets it aside: nothing lies on it, and it has to have room there and, where something bears it in that mode, to
  * lie on something already.
  *
  * @param goal how everything stands in that mode
@@ -218,7 +218,7 @@ export function tryCarry(plan: Plan, now: Arrangement, goal: Arrangement, id: st
 	const { seconds, kg } = effortOf(plan, id);
 	const { name } = plan.gear[id];
 	const after = { ...now, things: { ...now.things, [id]: to } };
-	const hit = to === null ? FREE : arrival(plan, now, goal, [id, to]);
+	const arrives = to === null ? FREE : arrival(plan, now, goal, [id, to]);
 	const words = carryWords(plan, id, now.things[id], to);
 	const takes = to === null ? seconds + ASIDE_SECONDS : seconds;
 	return {
@@ -231,7 +231,7 @@ export function tryCarry(plan: Plan, now: Arrangement, goal: Arrangement, id: st
 		tools: [],
 		loose: [],
 		lift: kg,
-		sweep: hit,
+		sweep: closer(arrives, pulledAway(plan, now, after, name)),
 		before: now,
 		after
 	};

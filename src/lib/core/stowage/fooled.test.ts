@@ -183,4 +183,42 @@ describe('what is fine is not refused', () => {
 		const onSeat = made(plan, set('modes.night.lies', { box: { x: 2600, y: 0, z: 0 } }));
 		expect(fetchedOf(onSeat, [place])).toMatchObject([{ how: 'at hand', modeId: 'day' }]);
 	});
+
+	it('gas, and what is heavy overhead, in places of their own', () => {
+		const own = (gear: Gear, z: number) => {
+			const plan = made(van(), set('gear', { own: { ...gear, under: undefined } }), set('modes.drive.lies', { own: { x: 2500, y: 0, z } }));
+			return stowed(plan).remarks.map(({ rule, status, gear: of }) => ({ rule, status, of }));
+		};
+		expect(own(box({ traits: ['gas'] }), 0)).toEqual([{ rule: 'gas-vent', status: 'unmeasured', of: ['own'] }]);
+		expect(own(box({ traits: ['gas'], vented: true }), 0)).toEqual([]);
+		expect(own(box({ weight: 8 }), 900)).toEqual([{ rule: 'heavy-high', status: 'tight', of: ['own'] }]);
+		expect(own(box({ weight: 8 }), 700)).toEqual([]);
+		expect(own(box({ weight: 1 }), 900)).toEqual([]);
+	});
+
+	it('what may go anywhere does not take the room of what has to go to one piece', () => {
+		// Either goes in by itself; the larger one is not the one that stays.
+		const crates = under(
+			{
+				bound: box({ name: 'Bound', length: 1900, width: 1300, height: 300 }),
+				free: box({ name: 'Free', length: 1800, width: 1360, height: 500, under: undefined })
+			},
+			{},
+			{ width: 1500 }
+		);
+		const found = stowed(crates);
+		expect(found.places.map(({ gear }) => gear)).toEqual(['bound']);
+		expect(found.left.map(({ gear }) => gear)).toEqual(['free']);
+	});
+
+	it('a side that opens into a void, closed all round and from above', () => {
+		const wall = { name: 'Partition', kind: 'pillar' as const, ...block([2460, 2500], [-800, 800], [0, 1500]) };
+		const plate = { name: 'Plate', kind: 'pillar' as const, ...block([2100, 2460], [-800, 800], [560, 600]) };
+		const night = (fixtures: object) =>
+			stowed(under({ box: box() }, { fixtures: fixtures as never }, { width: 1500 })).places[0].reached.night;
+		// The gap before the partition is 360 mm wide: from above a hand gets down into it.
+		expect(night({ wall })).toMatchObject({ face: 'front' });
+		expect(night({ plate })).toMatchObject({ face: 'front' });
+		expect(night({ wall, plate })).toHaveProperty('by');
+	});
 });

@@ -1,4 +1,5 @@
 import { cuboidOf, overlap } from '../loading';
+import { travelMode } from '../plan/mode-for';
 import type { Plan } from '../plan/plan';
 import type { Compartment } from './compartments';
 import { wayOut } from './getting-at';
@@ -66,31 +67,28 @@ const wrongNeighbours = ({ places, compartments, items, name }: Lying): Remark[]
 		});
 	});
 
-/** Gas of which nobody has said that it can run out of the vehicle. */
-function gas({ plan, places, name }: Lying): Remark[] {
-	const of = places.filter(({ gear }) => holdsUnventedGas(plan.gear, gear));
-	if (of.length === 0) return [];
-	return [
-		remark(
-			'gas-vent',
-			'unmeasured',
-			of,
-			`${listed(of.map(name))}: can gas that escapes run out of the vehicle there, low down? It is heavier than air and gathers in whatever is closed; keep it in a box of its own with a hole to the outside, upright and shut while driving, as your local rules for gas ask.`
-		)
-	];
+/** Gas of which nobody has said that it can run out of the vehicle, wherever it is. */
+function gas({ plan, places, items }: Lying): Remark[] {
+	const gear = [...items.keys()].filter((id) => holdsUnventedGas(plan.gear, id));
+	if (gear.length === 0) return [];
+	const text = `${listed(gear.map((id) => plan.gear[id].name))}: can gas that escapes run out of the vehicle there, low down? It is heavier than air and gathers in whatever is closed; keep it in a box of its own with a hole to the outside, upright and shut while driving, as your local rules for gas ask.`;
+	const of = places.filter((place) => gear.includes(place.gear));
+	return [{ ...remark('gas-vent', 'unmeasured', of, text), gear }];
 }
 
-function overhead({ places, name }: Lying): Remark[] {
-	const of = places.filter(({ kg, box }) => kg > HEAVY_OVERHEAD.kg && box.z[1] > HEAVY_OVERHEAD.above);
-	if (of.length === 0) return [];
-	return [
-		remark(
-			'heavy-high',
-			'tight',
-			of,
-			`${listed(of.map(name))}: heavier than ${massMark(HEAVY_OVERHEAD.kg)} and above the heads of those who sit. Low down it hurts nobody in a crash.`
-		)
-	];
+/** What is heavy and travels above heads: in a compartment, or in a place of its own. */
+function overhead({ plan, places, items }: Lying): Remark[] {
+	const lies = plan.modes[travelMode(plan) ?? '']?.lies ?? {};
+	const isHigh = (kg: number, top: number) => kg > HEAVY_OVERHEAD.kg && top > HEAVY_OVERHEAD.above;
+	const of = places.filter(({ kg, box }) => isHigh(kg, box.z[1]));
+	const own = [...items.values()].filter(({ gear, kg, copy }) => {
+		const at = copy === 0 && lies[gear];
+		return at && isHigh(kg, at.z + plan.gear[gear].height);
+	});
+	const gear = [...new Set([...of, ...own].map((one) => one.gear))];
+	if (gear.length === 0) return [];
+	const text = `${listed(gear.map((id) => plan.gear[id].name))}: heavier than ${massMark(HEAVY_OVERHEAD.kg)} and above the heads of those who sit. Low down it hurts nobody in a crash.`;
+	return [{ ...remark('heavy-high', 'tight', of, text), gear }];
 }
 
 /** What one of the things does not come to hand for, in words that others may share; nothing when it is at hand. */

@@ -48,6 +48,8 @@ export const HEAVY_OVERHEAD = { kg: 2, above: 1000 } as const;
 const OVERHEAD_PENALTY = 60;
 /** Each litre that is left out weighs more than anything that is worse in a packing. */
 const LEFT_OUT = 1e6;
+/** And so many times more where it has to go to one piece: what may go anywhere makes way. */
+const BOUND = 1000;
 /** What does not come out at all costs this, s a day, however seldom it is used: our own judgement. */
 const STUCK = 100;
 /** Further in than an arm reaches, mm, and what it adds, s; our own judgement. */
@@ -156,7 +158,7 @@ class Arrangement {
 	/** Everything together: what is left out first, then seconds a day with what has to be taken out for each thing. */
 	cost(): number {
 		let cost = 0;
-		for (const { turns } of this.left) cost += LEFT_OUT * (1 + (turns[0][0] * turns[0][1] * turns[0][2]) / 1e6);
+		for (const item of this.left) cost += LEFT_OUT * (1 + bulk(item) / 1e6) * (item.under === undefined ? 1 : BOUND);
 		let tilt = 0;
 		for (const { item, compartment, box } of this.stowed) {
 			cost += this.worthOf(item, compartment, box);
@@ -190,7 +192,10 @@ const reachFor = (box: Cuboid, room: Cuboid, face: Face): number => {
 
 const bulk = ({ turns: [[x, y, z]] }: Item): number => x * y * z;
 
-/** Puts what is kept where it was and the rest wherever it goes best, the bulkiest first, with so much chance in the order. */
+/**
+ * Puts what is kept where it was and the rest wherever it goes best: first what has to go to one piece, the bulkiest before the others,
+ * with so much chance in the order.
+ */
 function build(task: Task, kept: readonly Stowed[], random: () => number, chance: number, way: Way): Arrangement {
 	const now = new Arrangement(task);
 	for (const { item, compartment, box, pinned } of kept) {
@@ -202,7 +207,7 @@ function build(task: Task, kept: readonly Stowed[], random: () => number, chance
 	const waiting = task.items
 		.filter((item) => !there.has(item))
 		.map((item) => ({ item, first: bulk(item) * (1 + chance * (random() - 0.5)) }))
-		.sort((a, b) => b.first - a.first);
+		.sort((a, b) => Number(a.item.under === undefined) - Number(b.item.under === undefined) || b.first - a.first);
 	for (const { item } of waiting) if (!now.place(item, random, way)) now.left.push(item);
 	return now;
 }

@@ -9,6 +9,7 @@ import type { Space } from '../pieces';
 import type { Plan } from '../plan/plan';
 import type { Face } from './getting-at';
 import { archIn, ceilingIn, rearIn, wallIn } from './shell';
+import { ARM } from './stow';
 
 /** How one compartment opens in a mode. */
 export interface WayIn {
@@ -36,12 +37,14 @@ const DOOR_NEAR = 450;
 
 /** A side is open where nothing closes it from so far within, mm: boards stand at the edge of what they enclose. */
 const WITHIN = -60;
+/** Room to come down to a side is looked for in stretches so deep and so high above it, mm. */
+const [DEEP, ABOVE] = [150, 400];
 const FACES: readonly Face[] = ['rear', 'front', 'right', 'left', 'top'];
 
-/** The room in front of a face, as wide and high as it, from so far outside of it. */
-function before({ x, y, z }: Box, face: Face, from = HAND[0]): Box {
+/** The room in front of a face, as wide and high as it, from so far outside of it to so far. */
+function before({ x, y, z }: Box, face: Face, from = HAND[0], until = HAND[1]): Box {
 	const off = (at: number, way: 1 | -1): [number, number] => {
-		const ends = [from, HAND[1]].map((far) => at + way * far);
+		const ends = [from, until].map((far) => at + way * far);
 		return [Math.min(...ends), Math.max(...ends)];
 	};
 	switch (face) {
@@ -152,6 +155,20 @@ function wayThrough(plan: Plan, modeId: string, piece: string, space: Space, fac
 	return other && !('by' in other) ? other : { by: `${by} is before it` };
 }
 
+/**
+ * Whether somebody gets a hand to the outside of a side: no further out than an arm is long there is room up from it, and nothing is in
+ * between. What is closed all round and from above is no way in, however empty.
+ */
+function isGotAt(plan: Plan, box: Box, face: Face, now: Arrangement, others: readonly { name: string; box: Box }[]): boolean {
+	for (let from = HAND[0]; from < ARM.mm; from += DEEP) {
+		const outside = before(box, face, from, from + DEEP);
+		if (clearBefore(plan, outside, face, now, false, others).share < CLEAR) return false;
+		const above: Box = { ...outside, z: [box.z[1], box.z[1] + ABOVE] };
+		if (clearBefore(plan, above, 'top', now, false, others).share >= CLEAR) return true;
+	}
+	return false;
+}
+
 /** Sides of a compartment that stand open as everything is in a mode, whether its piece names them or not: nothing closes them. */
 function openSides(plan: Plan, modeId: string, piece: string, { id, box, access }: Space): WayIn[] {
 	const now = arrangementOf(plan, modeId);
@@ -170,6 +187,7 @@ function openSides(plan: Plan, modeId: string, piece: string, { id, box, access 
 	return FACES.filter((face) => !access.some((one) => one.face === face)).flatMap((face): WayIn[] => {
 		const door = doorAt(plan, box, face);
 		if (clearBefore(plan, before(box, face, WITHIN), face, now, door !== undefined, others).share < CLEAR) return [];
+		if (door === undefined && face !== 'top' && !isGotAt(plan, box, face, now, others)) return [];
 		return [wayIn(face, [], 0, door)];
 	});
 }
