@@ -39,6 +39,12 @@ export async function settled(page: Page): Promise<void> {
 	}
 }
 
+/** Waits until the list of findings in Layout is whole: what bears and how things lie come last, from workers of their own. */
+export async function complete(page: Page): Promise<void> {
+	await settled(page);
+	await expect(page.getByText('still to come')).toHaveCount(0, { timeout: 90_000 });
+}
+
 /** Unfolds what is fine in the list of findings. */
 export async function unfold(page: Page): Promise<void> {
 	const folded = page.getByRole('group', { name: 'List of findings' }).getByRole('button', { name: /fine$/, expanded: false });

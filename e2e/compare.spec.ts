@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { openDemo, planFile, settled } from './bench';
+import { complete, openDemo, planFile, settled } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'compare' });
@@ -37,7 +37,7 @@ test('somebody very tall and a partner find a bed in a small hatchback, see what
 	await expect(card.getByRole('button', { name: 'Kept to compare' })).toBeDisabled();
 	await card.getByRole('button', { name: 'Take this one' }).click();
 	await page.waitForURL(/\/layout$/);
-	await settled(page);
+	await complete(page);
 	await expect(page.locator('li.clash')).toHaveCount(0);
 
 	// Higher for more storage: the chart's line is moved, and what is lost is said.

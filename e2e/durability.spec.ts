@@ -18,6 +18,8 @@ async function newPlan(page: Page, url: string, name: string): Promise<string> {
 }
 
 test('a server killed during edits loses nothing that was acknowledged, and gets the rest later', async ({ page, server }) => {
+	// The server is started five times, beside another story.
+	test.setTimeout(240_000);
 	const address = await newPlan(page, server.url, 'Power cut');
 	await type(page, 'Rear corner, along', '61');
 	await settled(page);

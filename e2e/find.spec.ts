@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { openDemo, planFile, settled } from './bench';
+import { complete, openDemo, planFile, settled } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'find' });
@@ -25,7 +25,7 @@ test('somebody looks for layouts, takes one over without a clash, sees it, and t
 
 	await cards.first().getByRole('button', { name: 'Take this one' }).click();
 	await page.waitForURL(/\/layout$/);
-	await settled(page);
+	await complete(page);
 	await expect(page.locator('li.clash')).toHaveCount(0);
 	expect(await pieces()).not.toEqual(before);
 

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { openDemo, planFile, settled } from './bench';
+import { complete, openDemo, planFile, settled } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'own' });
@@ -114,11 +114,12 @@ test('a piece is made up with the keyboard alone', async ({ page, server }) => {
 
 test('a bed of a kind is taken apart, stays what it was, and one leg of it is moved', async ({ page, server }) => {
 	await openDemo(page, server.url, 'one-person hatchback', 'layout');
+	await complete(page);
 	const clashes = page.locator('li.clash');
 	const before = await clashes.count();
 	await page.getByRole('button', { name: /^Take it apart/ }).click();
 	await expect(outline(page)).toBeVisible();
-	await settled(page);
+	await complete(page);
 	expect(await clashes.count()).toBe(before);
 	await node(page, /Leg/).first().click();
 	await expect(chosen(page)).toContainText('Leg');

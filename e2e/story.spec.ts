@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { planFile, settled, type, running } from './bench';
+import { complete, planFile, settled, type, running } from './bench';
 import { expect, test } from './server';
 
 /** Twenty sizes of an invented van, as they were read off two tapes. */
@@ -62,7 +62,7 @@ test('from a blank plan to a cut list', async ({ page, server }) => {
 	await settled(page);
 	// The couch is fitted as it is added; longer than the room it clashes, and every clash says by how much.
 	await type(page, 'Length', '2.4 m');
-	await settled(page);
+	await complete(page);
 	const clash = page
 		.locator('li.clash')
 		.filter({ has: page.locator('.fix') })
@@ -72,13 +72,13 @@ test('from a blank plan to a cut list', async ({ page, server }) => {
 	const before = (await planFile(page)).plan;
 	const clashes = await page.locator('li.clash').count();
 	await clash.locator('.fix button').first().click();
-	await settled(page);
+	await complete(page);
 	await expect(page.locator('li.clash .title', { hasText: title })).toHaveCount(0);
 	const fixed = (await planFile(page)).plan;
 	expect(fixed).not.toEqual(before);
 
 	await page.getByRole('button', { name: 'Undo' }).click();
-	await settled(page);
+	await complete(page);
 	await expect(page.locator('li.clash')).toHaveCount(clashes);
 	expect((await planFile(page)).plan).toEqual(before);
 	await page.getByRole('button', { name: 'Redo' }).click();

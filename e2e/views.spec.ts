@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { openDemo, planFile, settled, type, unfold } from './bench';
+import { complete, openDemo, planFile, settled, type, unfold } from './bench';
 import { expect, test } from './server';
 
 test.use({ demo: 'views' });
@@ -122,7 +122,7 @@ test('the height line moves by keyboard, findings and drawings follow, and undo 
 	await page.keyboard.press('PageUp');
 	await page.keyboard.press('ArrowUp');
 	await expect(line).toHaveAttribute('aria-valuetext', '311 mm');
-	await settled(page);
+	await complete(page);
 	await expect(page.locator('li.clash')).toHaveCount(0);
 	await page.getByRole('button', { name: 'Undo' }).click();
 	await page.getByRole('button', { name: 'Undo' }).click();

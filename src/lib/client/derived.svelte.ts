@@ -28,11 +28,24 @@ export class Derived {
 	/** Share of the slower work that is done. */
 	progress = $state(0);
 	/** How what is built bears. */
-	readonly strengths = new Strengths(({ findings }) => void this.take('borne', findings));
+	readonly strengths = new Strengths(({ findings }) => this.take('borne', findings));
 	/** Where everything lies. */
-	readonly stowings = new Stowings((findings) => void this.take('stowed', findings));
-	/** A sentence when the worker failed. */
-	failure: string | undefined = $state();
+	readonly stowings = new Stowings((findings) => this.take('stowed', findings));
+	/** The plan that was last asked about. */
+	private asked: Plan | undefined = $state.raw();
+	/** What the findings do not tell yet of that plan: what they say of it is of the plan before. */
+	readonly awaited = $derived([
+		...(this.strengths.told === this.asked ? [] : ['strength']),
+		...(this.stowings.told === this.asked ? [] : ['storage'])
+	]);
+	/** A sentence when the worker of the drawings and findings failed. */
+	private fault: string | undefined = $state();
+	/** What could not be worked out, in a sentence: silence would look as if all were well. */
+	readonly failure = $derived(
+		this.fault ??
+			(this.strengths.failure && `What bears what could not be worked out: ${this.strengths.failure}`) ??
+			(this.stowings.failure && `How things lie could not be worked out: ${this.stowings.failure}`)
+	);
 	private readonly remote: Remote<DeriveWorker>;
 	private readonly worker: Worker;
 	private rest: ReturnType<typeof setTimeout> | undefined;
@@ -48,6 +61,7 @@ export class Derived {
 
 	/** Asks for everything that follows from a plan. */
 	ask(plan: Plan, gaze: Gaze, system: UnitSystem): void {
+		this.asked = plan;
 		this.work({ plan, gaze, system });
 	}
 
@@ -56,7 +70,7 @@ export class Derived {
 			const look = await this.remote.look(plan, gaze);
 			this.look = look;
 			this.findings = keepFixes(this.findings, look.findings);
-			this.failure = undefined;
+			this.fault = undefined;
 		});
 		// Looking elsewhere changes nothing about the findings: only a new plan, or other units, ask for new fixes.
 		const same = this.refined?.plan === plan && this.refined.system === system;
@@ -81,7 +95,7 @@ export class Derived {
 		try {
 			await work();
 		} catch (error) {
-			this.failure = `${otherwise}: ${(error as Error).message}`;
+			this.fault = `${otherwise}: ${(error as Error).message}`;
 		}
 	}
 

@@ -20,23 +20,29 @@ export class Stowings {
 	private readonly remote: Remote<StowWorker> = wrap<StowWorker>(this.worker);
 	private rest: ReturnType<typeof setTimeout> | undefined;
 	private asked: Plan | undefined;
-	/** The plan of which it is known, or being worked out, what has to be known of how everything lies. */
-	private told: Plan | undefined;
+	/** The plan whose findings were last told, or could not be. */
+	told: Plan | undefined = $state.raw();
+	/** The plan of which it is being worked out what has to be known of how everything lies. */
+	private telling: Plan | undefined;
 	private watched = false;
 
 	/** @param found is told what has to be known */
-	constructor(private readonly found: (findings: Finding[]) => void) {}
+	constructor(private readonly found: (findings: Finding[]) => Promise<void>) {}
 
 	/** Tells what has to be known of how everything lies in a plan, unless somebody looks at Storage: there more is asked. */
 	async tell(plan: Plan): Promise<void> {
-		if (this.watched || plan === this.told) return;
-		this.told = plan;
+		if (this.watched || plan === this.told || plan === this.telling) return;
+		this.telling = plan;
 		try {
 			const findings = await this.remote.findings(plan);
-			if (findings && plan === this.told) this.found(findings);
+			if (plan !== this.telling || !findings) return;
+			this.failure = undefined;
+			await this.found(findings);
 		} catch (error) {
-			if (plan === this.told) this.failure = (error as Error).message;
+			if (plan !== this.telling) return;
+			this.failure = (error as Error).message;
 		}
+		this.told = plan;
 	}
 
 	/** Stows a plan once it has rested, for somebody who looks at it until they {@link leave}. */
@@ -44,7 +50,7 @@ export class Stowings {
 		this.watched = true;
 		if (plan === this.asked) return;
 		// What was being told of it ends with this.
-		[this.asked, this.told, this.current] = [plan, undefined, false];
+		[this.asked, this.telling, this.current] = [plan, undefined, false];
 		clearTimeout(this.rest);
 		this.rest = setTimeout(() => void this.work(plan), this.known ? REST : 0);
 	}
@@ -53,16 +59,16 @@ export class Stowings {
 		try {
 			await this.remote.stow(
 				plan,
-				proxy((sofar: Stowed) => {
+				proxy(async (sofar: Stowed) => {
 					if (plan !== this.asked) return;
 					[this.known, this.current, this.failure] = [{ ...sofar, of: plan }, true, undefined];
 					if (!sofar.findings) return;
+					await this.found(sofar.findings);
 					this.told = plan;
-					this.found(sofar.findings);
 				})
 			);
 		} catch (error) {
-			if (plan === this.asked) this.failure = (error as Error).message;
+			if (plan === this.asked) [this.failure, this.told] = [(error as Error).message, plan];
 		}
 	}
 

@@ -13,6 +13,8 @@ export class Strengths {
 	/** Share of the work that is done, 1 when what is known is of the present plan. */
 	progress = $state(0);
 	failure: string | undefined = $state();
+	/** The plan whose findings were last told, or could not be. */
+	told: Plan | undefined = $state.raw();
 	/** A piece cut from other stock, as far as it was tried. */
 	remade: { piece: string; of: Plan; found: Remade[]; progress: number } | undefined = $state.raw();
 	private readonly worker = new StrengthWorkerThread();
@@ -21,7 +23,7 @@ export class Strengths {
 	private asked: Plan | undefined;
 
 	/** @param found is told what came out */
-	constructor(private readonly found: (borne: Borne) => void) {}
+	constructor(private readonly found: (borne: Borne) => Promise<void>) {}
 
 	/** Works a plan out once it has rested. */
 	ask(plan: Plan): void {
@@ -42,10 +44,11 @@ export class Strengths {
 			);
 			if (!borne || plan !== this.asked) return;
 			[this.known, this.progress, this.failure] = [borne, 1, undefined];
-			this.found(borne);
+			await this.found(borne);
 		} catch (error) {
 			if (plan === this.asked) [this.failure, this.progress] = [(error as Error).message, 1];
 		}
+		if (plan === this.asked) this.told = plan;
 	}
 
 	/** Tries a piece with other stock. */

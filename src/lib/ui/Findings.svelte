@@ -14,6 +14,8 @@
 		/** Names of whatever findings can be about, by id. */
 		names: Record<string, string>;
 		progress: number;
+		/** What is not told yet of the plan as it is now. */
+		awaited: string[];
 		pointed: Finding | undefined;
 		onpoint: (finding: Finding | undefined) => void;
 		/** The finding that was opened, or that none is open any more. */
@@ -24,7 +26,7 @@
 		/** Takes several changes together. */
 		ontake: (label: string, edits: Edit[]) => void;
 	}
-	let { plan, findings, names, progress, pointed, onpoint, onopen, onfix, onaside, ontake }: Props = $props();
+	let { plan, findings, names, progress, awaited, pointed, onpoint, onopen, onfix, onaside, ontake }: Props = $props();
 
 	const id = $props.id();
 	/** What was listed when a pointer went down in the list: results that come in do not move what is being pressed. */
@@ -103,6 +105,11 @@
 		<span class="sr-only" role="status">{aloud}</span>
 		{#if progress < 1}<span class="quiet working figures" role="status" title="Trying out what would settle each finding"
 				><span class="sr-only">trying fixes</span>… {Math.round(progress * 100)} %</span
+			>{:else if awaited.length > 0}<span
+				class="quiet working"
+				role="status"
+				title="Still being worked out: what the list says of it is of the plan before your last change"
+				><span class="sr-only">still to come: </span>… {awaited.join(', ')}</span
 			>{/if}
 	</header>
 	{#if subjects.length > 1}

@@ -284,6 +284,7 @@
 		{plan}
 		{names}
 		progress={answers?.progress ?? 0}
+		awaited={answers?.awaited ?? []}
 		{pointed}
 		onpoint={(finding) => (pointed = finding)}
 		onopen={(id) => answers?.open(id, preferences.units)}
