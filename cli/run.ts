@@ -1,19 +1,7 @@
 import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import Module from 'manifold-3d';
-import {
-	allTolerances,
-	asideOf,
-	conversionFindings,
-	findingsOf,
-	fixesFor,
-	joinedFindings,
-	restraintFindings,
-	stowedFindings,
-	strengthFindings,
-	worstFirst,
-	type Finding
-} from '../src/lib/core/checks';
+import { allTolerances, asideOf, findingsOf, fixesFor, slowerFindings, worstFirst, type Finding } from '../src/lib/core/checks';
 import { barsWords, cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, type Plan } from '../src/lib/core/plan';
@@ -52,14 +40,7 @@ FILE is a .nook.json plan. Exit 2: the input cannot be read; the reason is on st
 
 async function check(plan: Plan, { json, fixes, system }: Options, { out }: Streams): Promise<number> {
 	const tolerances = allTolerances(plan);
-	const found = worstFirst(
-		findingsOf(plan, tolerances),
-		conversionFindings(plan),
-		strengthFindings(plan),
-		joinedFindings(plan),
-		stowedFindings(plan),
-		restraintFindings(plan, await createHighs())
-	);
+	const found = worstFirst(findingsOf(plan, tolerances), slowerFindings(plan, await createHighs()));
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');
 	const findings = found.map((finding) => {
 		const setAside = asideOf(plan, finding);

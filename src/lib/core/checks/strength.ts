@@ -9,9 +9,9 @@ import type { Finding, Result } from './finding';
 import { mergedOverModes, sound } from './run';
 
 /** A part whose strength is used to more than this leaves no room for a knot; our own figure. */
-const NEARLY = 0.1;
+export const NEARLY = 0.1;
 /** Up to twice what a span may sag it is only soft; beyond that something is wrong. */
-const TOO_FAR = 2;
+export const TOO_FAR = 2;
 
 const worstBy = (members: readonly MemberStrength[], of: (member: MemberStrength) => number | undefined): MemberStrength | undefined =>
 	members.reduce<MemberStrength | undefined>((worst, one) => ((of(one) ?? -1) > ((worst && of(worst)) ?? -1) ? one : worst), undefined);

@@ -148,14 +148,12 @@ export function legsAlong([from, to]: Range, high: number, wide: number): number
 /** How far legs at the corners of a board stand in from its sides, mm. */
 const CORNER = 20;
 
-/** Two legs near the sides of a board's far end, or one in its middle where it is too narrow to tip on that. */
-export const cornerLegs = ([from, to]: Range, wide: number): Range[] =>
-	to - from < 3 * wide + 2 * CORNER
-		? [[(from + to - wide) / 2, (from + to + wide) / 2]]
-		: [
-				[from + CORNER, from + CORNER + wide],
-				[to - CORNER - wide, to - CORNER]
-			];
+/** Legs in a row near a board's far end, the outer ones near its sides, or one in its middle where it is too narrow to tip on that. */
+export function endLegs([from, to]: Range, wide: number, count = 2): Range[] {
+	if (to - from < 3 * wide + 2 * CORNER) return [[(from + to - wide) / 2, (from + to + wide) / 2]];
+	const step = (to - from - 2 * CORNER - wide) / (count - 1);
+	return Array.from({ length: count }, (_, i): Range => [from + CORNER + i * step, from + CORNER + i * step + wide]);
+}
 
 /** How far the far pin of a track moves along its slot when it climbs by `rise`, pins `long` apart: long less its projection, mm. */
 export const slotOf = (long: number, rise: number): number => long - Math.sqrt(Math.max(0, long * long - rise * rise));

@@ -9,7 +9,7 @@ import { byWishes, clamp, forbidden, outcomeOf } from './outcome';
 import { toEnd } from '../stepwise';
 import type { Settled } from './settle';
 
-/** A layout that works: no rule clashes in any mode. */
+/** A layout that works: no rule clashes in any mode, whether it is soon asked or takes its time. */
 export interface Found {
 	mechanism: string;
 	title: string;
@@ -109,7 +109,7 @@ function refusalOf({ plan, facts }: Found, { budget }: Brief, verify: (plan: Pla
 }
 
 /** Runs a piece of work to its end and tells how far the search is whenever it pauses. */
-function* reporting<T>(work: Generator<void, T>, progress: () => FindProgress): Generator<FindProgress, T> {
+function* reporting<T>(work: Generator<unknown, T>, progress: () => FindProgress): Generator<FindProgress, T> {
 	for (;;) {
 		const step = work.next();
 		if (step.done) return step.value;
@@ -155,7 +155,7 @@ export function* finding(
 			out.push({ mechanism, nearest: undefined, refusal: { reason } });
 			continue;
 		}
-		const { working, nearest, looked, tried } = yield* reporting(outcomeOf(ground, mechanism, PER_MECHANISM), () =>
+		const { working, nearest, looked, tried } = yield* reporting(outcomeOf(ground, mechanism, solver, PER_MECHANISM), () =>
 			progress((0.6 * i) / asked.length)
 		);
 		state.looked += looked;
@@ -172,7 +172,9 @@ export function* finding(
 		yield progress((0.6 * (i + 1)) / asked.length);
 	}
 	for (const [i, { mechanism, nearest, refusal }] of out.entries())
-		misses.push(yield* reporting(closestMiss(plan, ground, mechanism, nearest, refusal), () => progress(0.6 + (0.4 * i) / out.length)));
+		misses.push(
+			yield* reporting(closestMiss(plan, ground, mechanism, nearest, refusal, solver), () => progress(0.6 + (0.4 * i) / out.length))
+		);
 	return progress(1);
 }
 

@@ -2,13 +2,10 @@ import type { Highs } from 'highs';
 import {
 	allTolerances,
 	changesFor,
-	conversionFindings,
 	costOf,
 	findingsOf,
-	joinedFindings,
-	restraintFindings,
 	resultId,
-	strengthFindings,
+	slowerFindings,
 	toldOf,
 	worstFirst,
 	type Change,
@@ -33,7 +30,7 @@ export interface MadeFit {
 	cost: string;
 	/** How many of the clashes of the plan are settled. */
 	settles: number;
-	/** What clashes still or newly, by all rules: also what bears, stays and is joined, and the ways from mode to mode. */
+	/** What clashes still or newly, by all rules: also what bears, stays, lies somewhere and is joined, and the ways from mode to mode. */
 	left: Finding[];
 }
 
@@ -145,12 +142,7 @@ function waysOn(base: Plan, way: Way, tolerances: Tolerances, system: UnitSystem
 const allClashes = (plan: Plan, tolerances: Tolerances, solver: Highs): Finding[] =>
 	worstFirst(
 		clashesOf(plan, tolerances),
-		toldOf(plan, [
-			...conversionFindings(plan),
-			...strengthFindings(plan),
-			...joinedFindings(plan),
-			...restraintFindings(plan, solver)
-		]).filter(({ status }) => status === 'clash')
+		toldOf(plan, slowerFindings(plan, solver)).filter(({ status }) => status === 'clash')
 	);
 
 /**

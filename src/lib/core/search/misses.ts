@@ -1,3 +1,4 @@
+import type { Highs } from 'highs';
 import { sceneOf } from '../derive';
 import { seatingIn } from '../people';
 import { removeGear } from '../plan/changes';
@@ -31,8 +32,10 @@ function reasonOf(nearest: Settled | undefined): string {
 	const worst = nearest?.clashes[0];
 	if (!nearest) return 'There is no room for it';
 	if (!worst) return `Nobody fits into it lying ${nearest.draft.berths[0].along ? 'along' : 'across'} the vehicle`;
-	const by = worst.unit === 'mm' ? `${lengthMark(Math.max(1, Math.ceil(-worst.margin)))} short` : 'not met';
-	return `${worst.title}: ${by}`;
+	// What is short is so by a length; what has no length says itself what is wrong.
+	return worst.unit === 'mm'
+		? `${worst.title}: ${lengthMark(Math.max(1, Math.ceil(-worst.margin)))} short`
+		: `${worst.title}. ${worst.why}`;
 }
 
 /** Edits of the brief; a plan may have none yet. */
@@ -81,12 +84,16 @@ function relaxations(plan: Plan, ground: Ground, mechanism: Mechanism, nearest: 
 	const blank = applyEdits(plan, [{ path: ['brief'], value: brief }]);
 	const concerned = new Set(nearest?.clashes.flatMap(({ subjects }) => subjects));
 	const all: Relaxation[] = [];
+	// What does not bear bears no better in a larger place: only less load helps.
+	const asksForRoom = !nearest?.failsProof;
 	if (mechanism.drills && !brief.drill) all.push({ label: 'Allow new holes in the vehicle', edits: briefEdit(brief, { drill: true }) });
 	const missing = missingTools(ground, mechanism);
 	if (missing.length > 0)
 		all.push({ label: `Borrow a ${missing.join(' and a ')}`, edits: briefEdit(brief, { tools: [...brief.tools, ...missing] }) });
-	if (!brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ edits: slideBy(blank, Infinity) });
-	for (const id of brief.keep.filter((seat) => plan.vehicle.seats[seat].type === 'rear bench' || plan.vehicle.seats[seat].removable))
+	if (asksForRoom && !brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ edits: slideBy(blank, Infinity) });
+	for (const id of asksForRoom
+		? brief.keep.filter((seat) => plan.vehicle.seats[seat].type === 'rear bench' || plan.vehicle.seats[seat].removable)
+		: [])
 		all.push({
 			label: `Do without the ${plan.vehicle.seats[id].name.toLowerCase()}`,
 			edits: [...briefEdit(brief, { keep: brief.keep.filter((one) => one !== id) }), ...leftBehind(blank, id)]
@@ -100,21 +107,21 @@ function relaxations(plan: Plan, ground: Ground, mechanism: Mechanism, nearest: 
 }
 
 /** Whether a mechanism works with some edits; the brief is that of the plan once they are made. */
-function* worksWith(plan: Plan, brief: Brief, mechanism: Mechanism, edits: Edit[]): Generator<void, boolean> {
+function* worksWith(plan: Plan, brief: Brief, mechanism: Mechanism, edits: Edit[], solver: Highs): Generator<unknown, boolean> {
 	const changed = applyEdits(plan, [{ path: ['brief'], value: brief }, ...edits]);
 	const ground = groundOf(changed, changed.brief ?? brief);
 	if (forbidden(ground, mechanism)) return false;
-	const outcome = yield* outcomeOf(ground, mechanism, 1, 2);
+	const outcome = yield* outcomeOf(ground, mechanism, solver, 1, 2);
 	return outcome.working.length > 0;
 }
 
 /** The least slide of the front seats, in steps of 10 mm, with which a mechanism works, when it works with the whole of it. */
-function* leastSlide(plan: Plan, brief: Brief, mechanism: Mechanism): Generator<void, Advice> {
+function* leastSlide(plan: Plan, brief: Brief, mechanism: Mechanism, solver: Highs): Generator<unknown, Advice> {
 	let [low, high] = [0, Math.max(...Object.values(plan.vehicle.seats).map((seat) => (seat.type === 'front seat' ? seat.slide.mm : 0)))];
 	while (high - low > 10) {
 		const middle = Math.round((low + high) / 20) * 10;
 		if (middle <= low || middle >= high) break;
-		if (yield* worksWith(plan, brief, mechanism, slideBy(plan, middle))) high = middle;
+		if (yield* worksWith(plan, brief, mechanism, slideBy(plan, middle), solver)) high = middle;
 		else low = middle;
 	}
 	return { label: `Slide the front seats ${lengthMark(high)} further forward at night`, edits: slideBy(plan, high) };
@@ -129,14 +136,15 @@ export function* closestMiss(
 	ground: Ground,
 	mechanism: Mechanism,
 	nearest: Settled | undefined,
-	refusal: Refusal | undefined
-): Generator<void, Miss> {
+	refusal: Refusal | undefined,
+	solver: Highs
+): Generator<unknown, Miss> {
 	const miss = { mechanism: mechanism.id, title: mechanism.title, reason: refusal?.reason ?? reasonOf(nearest) };
 	if (refusal?.advice) return { ...miss, advice: refusal.advice };
 	for (const { label, edits } of relaxations(plan, ground, mechanism, nearest)) {
 		yield;
-		if (!(yield* worksWith(plan, ground.brief, mechanism, edits))) continue;
-		return { ...miss, advice: label ? { label, edits } : yield* leastSlide(plan, ground.brief, mechanism) };
+		if (!(yield* worksWith(plan, ground.brief, mechanism, edits, solver))) continue;
+		return { ...miss, advice: label ? { label, edits } : yield* leastSlide(plan, ground.brief, mechanism, solver) };
 	}
 	return { ...miss, advice: undefined };
 }

@@ -1,8 +1,10 @@
+import type { Highs } from 'highs';
 import { KINDS } from '../pieces';
 import type { Tool, Wish } from '../plan/brief';
 import { roomOfAll, type Berth, type BerthRoom } from './berth';
 import type { Ground } from './ground';
 import type { Draft, Mechanism } from './mechanisms';
+import { proven } from './proof';
 import { settle, weight, type Settled } from './settle';
 
 /** Distance between the heights tried, mm. */
@@ -93,16 +95,25 @@ export interface Outcome {
 	tried: number;
 }
 
-/** Works out the best drafts of one mechanism. Ends early once enough work. */
-export function* outcomeOf(ground: Ground, mechanism: Mechanism, enough: number, tries = TRIES): Generator<void, Outcome> {
+/** Works out the best drafts of one mechanism, by all rules. Ends early once enough work. */
+export function* outcomeOf(
+	ground: Ground,
+	mechanism: Mechanism,
+	solver: Highs,
+	enough: number,
+	tries = TRIES
+): Generator<unknown, Outcome> {
 	const all = judged(ground, mechanism);
 	const outcome: Outcome = { working: [], nearest: undefined, looked: all.length, tried: 0 };
+	let failedProofs = 0;
 	for (const { draft } of varied(all, tries)) {
-		const settled = settle(ground, draft);
+		const settled = yield* proven(settle(ground, draft), solver);
 		outcome.tried++;
 		if (settled.works) outcome.working.push(settled);
 		else if (!outcome.nearest || weight(settled.clashes) < weight(outcome.nearest.clashes)) outcome.nearest = settled;
-		if (outcome.working.length >= enough) break;
+		// Drafts of one mechanism are built alike: when so many do not stand the proof, the next does not either, and each takes its time.
+		if (settled.failsProof) failedProofs++;
+		if (outcome.working.length + failedProofs >= enough) break;
 		yield;
 	}
 	return outcome;

@@ -18,6 +18,8 @@ export interface Settled {
 	tight: number;
 	/** What somebody wants and does not get, in words. */
 	givesUp: string[];
+	/** Nothing that is soon asked speaks against it: what clashes is what takes its time. */
+	failsProof?: true;
 }
 
 /** So many numbers of a draft are turned to settle its clashes before it is given up. */

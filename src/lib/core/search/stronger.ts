@@ -1,4 +1,4 @@
-import { findingsOf } from '../checks';
+import { findingsOf, NEARLY, resultId, TOO_FAR, type Finding } from '../checks';
 import { sceneOf } from '../derive';
 import { isAsked, kindOf, numberRange, parameterMeta, partMass, type ParameterMeta } from '../pieces';
 import { stockUses } from '../pieces/stock-uses';
@@ -97,29 +97,64 @@ const supportsMore = (plan: Plan, pieceId: string): { label: string; edits: Edit
 		}));
 	});
 
+/** How a piece bears what the modes ask of it. */
+interface Bearing extends Pick<Remade, 'used' | 'sags' | 'falls'> {
+	/** By how much its parts are asked too much, doublings added up; a part that tips counts as several. 0: all of it bears with something to spare. */
+	over: number;
+	/** Stocks of the parts that are asked too much. */
+	weak: ReadonlySet<string>;
+	/** Modes in which that is so. */
+	weakIn: ReadonlySet<string>;
+}
+
+/** A part is used to no more than this where something is made stronger: what just bears has no room for a knot. */
+const SPARE = 1 - NEARLY;
+/** What tips counts as much as what is used eightfold. */
+const TIPS = 3;
+
+/** How a piece bears in some modes; undefined where nobody has said what something of it is made of. */
+function bearingOf(plan: Plan, pieceId: string, modes: readonly string[]): Bearing | undefined {
+	const [weak, weakIn] = [new Set<string>(), new Set<string>()];
+	const all = { used: 0, sags: 0, falls: false, over: 0, weak, weakIn };
+	for (const modeId of modes) {
+		const scene = sceneOf(plan, modeId);
+		const strength = strengthIn(scene, plan);
+		if (strength.unknown.some(({ piece }) => piece === pieceId)) return undefined;
+		all.falls ||= strength.adrift.some(({ piece }) => piece === pieceId);
+		const parts = scene.pieces.find(({ id }) => id === pieceId)?.assembly.parts ?? [];
+		for (const one of strength.members) {
+			if (one.piece !== pieceId) continue;
+			const used = one.stress?.used ?? 0;
+			const sags = one.sag ? one.sag.mm / one.sag.limit : 0;
+			all.used = Math.max(all.used, used);
+			all.sags = Math.max(all.sags, sags);
+			all.falls ||= one.tips !== undefined;
+			const over = doublings(used / SPARE) + doublings(sags / TOO_FAR) + (one.tips === undefined ? 0 : TIPS);
+			if (over === 0) continue;
+			all.over += over;
+			weakIn.add(modeId);
+			const part = parts.find(({ id }) => id === one.part);
+			if (part) weak.add(part.stock);
+		}
+	}
+	return all;
+}
+const doublings = (times: number): number => Math.log2(Math.max(1, times));
+
 /** What a piece comes to as a plan has it. */
 function tried(plan: Plan, pieceId: string, clashes: number, label: string, edits: Edit[]): Remade | undefined {
 	const changed = applyEdits(plan, edits);
-	let [used, sags, falls, mass, price] = [0, 0, false, 0, 0];
-	for (const modeId of Object.keys(changed.modes)) {
-		const scene = sceneOf(changed, modeId);
-		const strength = strengthIn(scene, changed);
-		if (strength.unknown.some(({ piece }) => piece === pieceId)) return undefined;
-		falls ||= strength.adrift.some(({ piece }) => piece === pieceId);
-		for (const one of strength.members) {
-			if (one.piece !== pieceId) continue;
-			used = Math.max(used, one.stress?.used ?? 0);
-			if (one.sag) sags = Math.max(sags, one.sag.mm / one.sag.limit);
-			falls ||= one.tips !== undefined;
-		}
-		const parts = scene.pieces.find(({ id }) => id === pieceId)!.assembly.parts;
-		mass = parts.reduce((sum, part) => sum + (part.form === 'board' || part.form === 'bar' ? partMass(part, changed.stock) : 0), 0);
-		price = parts.reduce((sum, part) => sum + priceOf(part, changed.stock), 0);
-	}
-	return { label, edits, used, sags, falls, mass, price, newClashes: Math.max(0, clashesOf(changed) - clashes) };
+	const modes = Object.keys(changed.modes);
+	const bearing = bearingOf(changed, pieceId, modes);
+	if (!bearing) return undefined;
+	const { used, sags, falls } = bearing;
+	const parts = sceneOf(changed, modes[0]).pieces.find(({ id }) => id === pieceId)!.assembly.parts;
+	const mass = parts.reduce((sum, part) => sum + (part.form === 'board' || part.form === 'bar' ? partMass(part, changed.stock) : 0), 0);
+	const price = parts.reduce((sum, part) => sum + priceOf(part, changed.stock), 0);
+	return { label, edits, used, sags, falls, mass, price, newClashes: Math.max(0, clashesOf(changed).length - clashes) };
 }
 
-const clashesOf = (plan: Plan): number => findingsOf(plan).filter(({ status }) => status === 'clash').length;
+const clashesOf = (plan: Plan): Finding[] => findingsOf(plan).filter(({ status }) => status === 'clash');
 
 /** Its share of what its sheet or length costs. */
 function priceOf({ form, stock: id, outline }: { form: string; stock: string; outline: Parameters<typeof area>[0] }, stock: Stock): number {
@@ -133,7 +168,7 @@ function priceOf({ form, stock: id, outline }: { form: string; stock: string; ou
  * Yields how far it is; what holds comes first, the lightest first. The piece as it is is among them, with no label.
  */
 export function* remadeOf(plan: Plan, pieceId: string): Generator<{ done: number; of: number; found: Remade[] }, Remade[]> {
-	const clashes = clashesOf(plan);
+	const clashes = clashesOf(plan).length;
 	const found: Remade[] = [];
 	const words = (swaps: readonly Swap[]) =>
 		swaps.map(({ table, to }) => (plan.stock[table][to] ?? STARTING_STOCK[table][to]).name).join(', ');
@@ -168,3 +203,73 @@ const MOST_PAIRS = 24;
 
 const inOrder = (found: readonly Remade[]): Remade[] =>
 	[...found].sort((a, b) => Number(holds(b) && b.newClashes === 0) - Number(holds(a) && a.newClashes === 0) || a.mass - b.mass);
+
+/** A piece made stronger. */
+export interface Strengthened {
+	edits: Edit[];
+	/** What was changed, in words, with marks for lengths. */
+	changes: string[];
+	/** Nothing of it is asked too much any more. */
+	bears: boolean;
+}
+
+/** So often something more is changed before a piece is left as weak as it is then. */
+const ROUNDS = 4;
+/** What leaves more than this share of the trouble is no way on. */
+const HELPS = 0.9;
+
+/** How heavy a stock is, kg per metre of a bar or per square metre of a sheet. */
+const heaviness = (table: Table, { thickness, width, density }: StockSize): number =>
+	(density * thickness * (table === 'bars' ? width / 1000 : 1)) / 1000;
+
+/** What may make a piece stronger: what is asked too much from thicker or deeper stock, the lightest first, then more supports. */
+function strengthenings(plan: Plan, pieceId: string, weak: ReadonlySet<string>): { change: string; edits: Edit[] }[] {
+	const stock = (table: Table, id: string): StockSize & { name: string } => plan.stock[table][id] ?? STARTING_STOCK[table][id];
+	const swaps = swapsOf(plan, pieceId)
+		.flat()
+		.filter(({ table, from, to }) => {
+			const [now, one] = [stock(table, from), stock(table, to)];
+			return weak.has(from) && (one.thickness > now.thickness || (table === 'bars' && one.width > now.width));
+		})
+		.sort((a, b) => heaviness(a.table, stock(a.table, a.to)) - heaviness(b.table, stock(b.table, b.to)));
+	return [
+		...swaps.map((swap) => ({
+			change: `${stock(swap.table, swap.to).name} instead of ${stock(swap.table, swap.from).name}`,
+			edits: editsFor(plan, pieceId, [swap])
+		})),
+		...supportsMore(plan, pieceId).map(({ label, edits }) => ({ change: label, edits }))
+	];
+}
+
+/**
+ * Makes a piece stronger until nothing of it is asked too much: of all single changes the first that is enough, or else the one that
+ * helps most, and on from there. What would clash with something is not done.
+ * Yields between the changes that are tried.
+ */
+export function* strengthened(plan: Plan, pieceId: string): Generator<void, Strengthened> {
+	const modes = Object.keys(plan.modes);
+	const known = new Set(clashesOf(plan).map(resultId));
+	const way: Strengthened = { edits: [], changes: [], bears: false };
+	let [now, bearing] = [plan, bearingOf(plan, pieceId, modes)];
+	for (let round = 0; round < ROUNDS && bearing && bearing.over > 0; round++) {
+		let best: { change: string; edits: Edit[]; plan: Plan; bearing: Bearing } | undefined;
+		for (const one of strengthenings(now, pieceId, bearing.weak)) {
+			yield;
+			const changed = applyEdits(now, one.edits);
+			const isBetter = (bears: Bearing | undefined): bears is Bearing =>
+				bears !== undefined && bears.over < HELPS * bearing!.over && bears.over < (best?.bearing.over ?? Infinity);
+			// Where it bore before it mostly does after: that is asked once it is known to help.
+			if (!isBetter(bearingOf(changed, pieceId, [...bearing.weakIn]))) continue;
+			if (clashesOf(changed).some((clash) => !known.has(resultId(clash)))) continue;
+			const bears = bearingOf(changed, pieceId, modes);
+			if (!isBetter(bears)) continue;
+			best = { ...one, plan: changed, bearing: bears };
+			if (bears.over === 0) break;
+		}
+		if (!best) break;
+		way.edits.push(...best.edits);
+		way.changes.push(best.change);
+		[now, bearing] = [best.plan, best.bearing];
+	}
+	return { ...way, bears: bearing !== undefined && bearing.used <= 1 && bearing.sags <= TOO_FAR && !bearing.falls };
+}

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { rectangle } from '../../geometry/polygon';
 import { vec3 } from '../../geometry/vector';
 import { pieceKind, type Link, type Part, type Rest, type Step } from '../assembly';
-import { assembled, barIn, barOf, boardIn, carriedBy, cornerLegs, foldingLeg, padIn, sheetOf, sleepOn, type Range } from '../making';
+import { assembled, barIn, barOf, boardIn, carriedBy, endLegs, foldingLeg, padIn, sheetOf, sleepOn, type Range } from '../making';
 import { bridgeParams } from './params';
 
 type Params = z.infer<typeof bridgeParams>;
@@ -16,7 +16,7 @@ function leg(
 ): { parts: Part[]; links: Link[]; folded: number; up?: Step; down?: Step } {
 	if (params.front === 'seat or ledge in front') return { parts: [], links: [], folded: 0 };
 	const at: Range = [x[1] - bar.width - 20, x[1] - 20];
-	const legs = cornerLegs([params.centre - params.width / 2, params.centre + params.width / 2], bar.thickness).map((y, i) =>
+	const legs = endLegs([params.centre - params.width / 2, params.centre + params.width / 2], bar.thickness, params.legs).map((y, i) =>
 		barIn(`leg-${i + 1}`, 'Leg', params.legBar, 'leg', { x: at, y, z: [params.foot, under] }, 'z')
 	);
 	if (params.front === 'leg that swings down') {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { choice, deckHeight, length, padParams, rearEdge, stockOf } from '../parameter';
+import { choice, count, deckHeight, length, padParams, rearEdge, stockOf } from '../parameter';
 
 export const bridgeParams = z.strictObject({
 	height: deckHeight(420),
@@ -13,6 +13,7 @@ export const bridgeParams = z.strictObject({
 		['leg that swings down', 'leg on a drop bolt', 'seat or ledge in front'],
 		'leg that swings down'
 	),
+	legs: count('Legs side by side', [2, 5], 2, { hint: 'where it is wide enough for more than one', supports: true }),
 	foot: length('Foot of the leg above the floor', [-400, 900], 0, { hint: 'below nothing in a foot well' }),
 	boardSheet: stockOf('Board', 'sheet', 'ply-12'),
 	legBar: stockOf('Leg', 'bar', 'batten-45x45'),

@@ -9,7 +9,7 @@ import {
 	barOf,
 	boardIn,
 	carriedBy,
-	cornerLegs,
+	endLegs,
 	foldingLeg,
 	hingeAt,
 	padIn,
@@ -172,7 +172,7 @@ function panels(params: Params, frame: Frame): { parts: Part[]; links: Link[] } 
 		const at: Range = [front.x[1] - leg.width - 10, front.x[1] - 10];
 		parts.push(
 			boardIn('section', 'Section in the foot space', params.boardSheet, 'section', { x: [front.x[0] + 1, front.x[1]], y: front.y, z }),
-			...cornerLegs(front.y, leg.thickness).map((y, i) =>
+			...endLegs(front.y, leg.thickness).map((y, i) =>
 				barIn(
 					`section-leg-${i + 1}`,
 					'Leg of that section, swings',
