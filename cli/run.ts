@@ -1,11 +1,22 @@
 import { parseArgs } from 'node:util';
 import createHighs from 'highs';
 import Module from 'manifold-3d';
-import { allTolerances, asideOf, findingsOf, fixesFor, slowerFindings, worstFirst, type Finding } from '../src/lib/core/checks';
+import {
+	allTolerances,
+	asideOf,
+	findingsOf,
+	fixesFor,
+	isAboutBearing,
+	slowerFindings,
+	worstFirst,
+	type Finding,
+	type Fix
+} from '../src/lib/core/checks';
 import { barsWords, cuttingPlan, partsOf } from '../src/lib/core/cutting';
 import { convert, type Conversion } from '../src/lib/core/moves';
 import { fileJsonSchema, type Plan } from '../src/lib/core/plan';
-import { find, makeFit, SolidVerifier, startingBrief } from '../src/lib/core/search';
+import { find, makeFit, SolidVerifier, startingBrief, strengthening } from '../src/lib/core/search';
+import { toEnd } from '../src/lib/core/stepwise';
 import { formatLength, formatMass, withUnits } from '../src/lib/core/units';
 import { EXIT, modeNamed, readPlanAt, Unreadable, type Options, type Streams } from './command';
 import { build } from './build';
@@ -44,11 +55,16 @@ async function check(plan: Plan, { json, fixes, system }: Options, { out }: Stre
 	const isTried = ({ status, fixes: known }: Finding) => known === null && (fixes ? status !== 'clear' : status === 'clash');
 	const findings = found.map((finding) => {
 		const setAside = asideOf(plan, finding);
+		const settled = (): Fix[] => {
+			if (!isTried(finding) || setAside) return [];
+			if (!isAboutBearing(finding)) return fixesFor(plan, finding, tolerances, system);
+			return finding.subjects.flatMap((piece) => toEnd(strengthening(plan, piece, system)) ?? []);
+		};
 		return {
 			...finding,
 			why: withUnits(finding.why, system),
 			sensitivities: finding.sensitivities.map((s) => ({ ...s, label: withUnits(s.label, system) })),
-			fixes: isTried(finding) && !setAside ? fixesFor(plan, finding, tolerances, system) : [],
+			fixes: settled(),
 			setAside
 		};
 	});

@@ -1,7 +1,17 @@
 import { expose } from 'comlink';
 import createHighs, { type Highs } from 'highs';
 import highsWasm from 'highs/runtime?url';
-import { conversionsOf, findingsOf, fixesFor, tolerancesOf, worstFirst, type Finding, type Fix, type Tolerances } from '../core/checks';
+import {
+	conversionsOf,
+	findingsOf,
+	fixesFor,
+	isAboutBearing,
+	tolerancesOf,
+	worstFirst,
+	type Finding,
+	type Fix,
+	type Tolerances
+} from '../core/checks';
 import { buildOf, momentOf, readAgain, type Build, type Moment, type ReadAgain } from '../core/build';
 import { cuttingPlan, numbersOf, type CuttingPlan } from '../core/cutting';
 import { sceneOf } from '../core/derive';
@@ -131,7 +141,8 @@ const derive = {
 			pairs.push(...sharedByTwo(sleepers).map((pair) => ({ ...pair, modeId })));
 		}
 		report({ findings, longest, pairs, progress: 0.5 });
-		const clashes = findings.filter(({ status, fixes }) => status === 'clash' && fixes === null);
+		// What makes a piece bear is worked out where it is known how it bears.
+		const clashes = findings.filter((finding) => finding.status === 'clash' && finding.fixes === null && !isAboutBearing(finding));
 		for (const [i, finding] of clashes.entries()) {
 			await breathe();
 			if (stale()) return;

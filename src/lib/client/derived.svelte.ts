@@ -28,7 +28,7 @@ export class Derived {
 	/** Share of the slower work that is done. */
 	progress = $state(0);
 	/** How what is built bears. */
-	readonly strengths = new Strengths(({ findings }) => this.take('borne', findings));
+	readonly strengths = new Strengths((findings) => this.take('borne', findings));
 	/** Where everything lies. */
 	readonly stowings = new Stowings((findings) => this.take('stowed', findings));
 	/** The plan that was last asked about. */
@@ -83,7 +83,7 @@ export class Derived {
 				void this.attempt('Tolerances and fixes could not be worked out', () => this.refine(gaze.selected, system)).then(() => {
 					// Last of all, so that on a small machine nothing waits for it; of a plan that has changed meanwhile nobody asks.
 					if (this.refined?.plan !== plan) return;
-					this.strengths.ask(plan);
+					this.strengths.ask(plan, system);
 					void this.stowings.tell(plan);
 				}),
 			REST

@@ -1,15 +1,16 @@
 import { expose } from 'comlink';
 import createHighs, { type Highs } from 'highs';
 import highsWasm from 'highs/runtime?url';
-import { joinedFindings, restraintFindings, strengthsOf, type Finding } from '../core/checks';
+import { joinedFindings, restraintFindings, strengthsOf, type Finding, type Fix } from '../core/checks';
 import { sceneOf } from '../core/derive';
 import { shareStructure } from '../core/plan/share';
 import type { Plan } from '../core/plan';
 import { restraintsIn, type Restraint } from '../core/restraint';
-import { remadeOf, type Remade } from '../core/search';
+import { remadeOf, strengthening, type Remade } from '../core/search';
 import type { Scene } from '../core/modes';
 import { loadIn, strengthIn, type Load, type Strength } from '../core/structure';
-import { breathe } from './breathe';
+import type { UnitSystem } from '../core/units';
+import { breathe, stepping } from './breathe';
 
 /** What is known so far of how a plan bears what is asked of it. */
 export interface Borne {
@@ -56,6 +57,21 @@ const strength = {
 			await breathe();
 			if (stale()) return undefined;
 		}
+	},
+
+	/** Findings of the plan last worked out with what settles those of them that clash; nothing when something newer is asked meanwhile. */
+	async stronger(findings: Finding[], system: UnitSystem): Promise<Finding[] | undefined> {
+		if (!plan) return undefined;
+		const [mine, present] = [turns.borne, plan];
+		const settled = new Map<string, Fix[]>();
+		for (const piece of new Set(findings.flatMap(({ fixes, subjects }) => (fixes === null ? subjects : [])))) {
+			const fix = await stepping(strengthening(present, piece, system), () => mine !== turns.borne);
+			if (mine !== turns.borne) return undefined;
+			settled.set(piece, fix ? [fix] : []);
+		}
+		return findings.map((finding) =>
+			finding.fixes === null ? { ...finding, fixes: finding.subjects.flatMap((piece) => settled.get(piece) ?? []) } : finding
+		);
 	},
 
 	/** A piece cut from other stock, reporting as it is tried; ends early when something newer is asked. */

@@ -1,6 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink';
+import type { Finding } from '../core/checks';
 import type { Plan } from '../core/plan';
 import type { Remade } from '../core/search';
+import type { UnitSystem } from '../core/units';
 import type { Borne, StrengthWorker } from './strength.worker';
 import StrengthWorkerThread from './strength.worker.ts?worker';
 
@@ -22,19 +24,19 @@ export class Strengths {
 	private rest: ReturnType<typeof setTimeout> | undefined;
 	private asked: Plan | undefined;
 
-	/** @param found is told what came out */
-	constructor(private readonly found: (borne: Borne) => Promise<void>) {}
+	/** @param found is told what came out, and once more what settles what clashes */
+	constructor(private readonly found: (findings: Finding[]) => Promise<void>) {}
 
 	/** Works a plan out once it has rested. */
-	ask(plan: Plan): void {
+	ask(plan: Plan, system: UnitSystem): void {
 		if (plan === this.asked) return;
 		this.asked = plan;
 		this.progress = 0;
 		clearTimeout(this.rest);
-		this.rest = setTimeout(() => void this.work(plan), REST);
+		this.rest = setTimeout(() => void this.work(plan, system), REST);
 	}
 
-	private async work(plan: Plan): Promise<void> {
+	private async work(plan: Plan, system: UnitSystem): Promise<void> {
 		try {
 			const borne = await this.remote.borne(
 				plan,
@@ -44,11 +46,15 @@ export class Strengths {
 			);
 			if (!borne || plan !== this.asked) return;
 			[this.known, this.progress, this.failure] = [borne, 1, undefined];
-			await this.found(borne);
+			await this.found(borne.findings);
+			if (plan !== this.asked) return;
+			this.told = plan;
+			if (!borne.findings.some(({ fixes }) => fixes === null)) return;
+			const settled = await this.remote.stronger(borne.findings, system);
+			if (settled && plan === this.asked) await this.found(settled);
 		} catch (error) {
-			if (plan === this.asked) [this.failure, this.progress] = [(error as Error).message, 1];
+			if (plan === this.asked) [this.failure, this.progress, this.told] = [(error as Error).message, 1, plan];
 		}
-		if (plan === this.asked) this.told = plan;
 	}
 
 	/** Tries a piece with other stock. */

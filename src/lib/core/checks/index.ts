@@ -13,5 +13,5 @@ export { joinedFindings } from './joined';
 export { slowerFindings, slowerFindingsOf } from './slower';
 export { restraintFindings } from './restraint';
 export { findingsOnStowing, stowedFindings, stowedOf } from './stowed';
-export { NEARLY, strengthFindings, strengthsOf, TOO_FAR } from './strength';
+export { isAboutBearing, NEARLY, strengthFindings, strengthsOf, TOO_FAR } from './strength';
 export { allTolerances, tolerancesOf } from './tolerance';

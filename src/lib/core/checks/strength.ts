@@ -87,6 +87,9 @@ function resultsOf(piece: PlacedPiece, strength: Strength): Result[] {
 	return results.map(sound);
 }
 
+/** Whether a finding is about what bears: not sizes and places settle it, but other stock and more supports. */
+export const isAboutBearing = ({ rule }: Pick<Finding, 'rule'>): boolean => rule === 'strength' || rule === 'sag' || rule === 'borne';
+
 /** Whether everything that is built bears what is asked of it, in every mode; yields how many modes are done. */
 export function* strengthsOf(plan: Plan): Generator<number, Finding[]> {
 	const said: { modeId: string; result: Result }[] = [];
@@ -97,7 +100,8 @@ export function* strengthsOf(plan: Plan): Generator<number, Finding[]> {
 		said.push(...scene.pieces.flatMap((piece) => resultsOf(piece, strength).map((result) => ({ modeId, result }))));
 		yield ++done;
 	}
-	return mergedOverModes(said).map((finding) => ({ ...finding, tolerance: 0, fixes: [] }));
+	// What settles a clash is worked out by whoever wants it: it takes its time.
+	return mergedOverModes(said).map((finding) => ({ ...finding, tolerance: 0, fixes: finding.status === 'clash' ? null : [] }));
 }
 
 /** {@link strengthsOf} to its end. */

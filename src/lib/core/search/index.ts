@@ -3,7 +3,7 @@ export { find, finding, type FindProgress, type Found } from './find';
 export { groundOf, startingBrief, type Ground } from './ground';
 export { type SeatPlan } from './seat-plans';
 export { startWhereItFits, type Started } from './starting';
-export { remadeOf, type Remade } from './stronger';
+export { remadeOf, strengthening, type Remade } from './stronger';
 export { takeLayout } from './layout';
 export { makingFit, makeFit, type FitProgress, type MadeFit } from './make-fit';
 export { MECHANISMS, type Mechanism } from './mechanisms';

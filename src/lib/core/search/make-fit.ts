@@ -18,6 +18,7 @@ import { toEnd } from '../stepwise';
 import { pieceKnobs, seatKnobs, thingKnobs, turnWords, type Knob } from '../turning';
 import type { UnitSystem } from '../units';
 import { weight } from './settle';
+import { strengthening, weakPieces } from './stronger';
 
 /** One of several changes; `asks` where it gives something up, or says what only the owner knows. */
 type Step = Pick<Change, 'label' | 'edits' | 'asks'>;
@@ -138,6 +139,37 @@ function waysOn(base: Plan, way: Way, tolerances: Tolerances, system: UnitSystem
 	return [];
 }
 
+/** The way with what is too weak at its end made stronger: by other stock and more supports nothing else is settled, so that comes last. */
+function* madeStrong(way: Way, tolerances: Tolerances, system: UnitSystem): Generator<FitProgress, Way> {
+	const pause = { depth: way.steps.length + 1, tried: 0, fewest: way.clashes.length };
+	let { plan, steps, price } = way;
+	for (const piece of yield* paused(weakPieces(plan), pause)) {
+		const change = yield* paused(strengthening(plan, piece, system), pause);
+		if (!change) continue;
+		steps = [...steps, { label: change.label, edits: change.edits }];
+		plan = applyEdits(plan, change.edits);
+		price++;
+	}
+	return steps === way.steps ? way : { plan, steps, price, clashes: clashesOf(plan, tolerances) };
+}
+
+/** Runs work to its end, saying the same whenever it pauses. */
+function* paused<T>(work: Generator<unknown, T>, progress: FitProgress): Generator<FitProgress, T> {
+	for (;;) {
+		const step = work.next();
+		if (step.done) return step.value;
+		yield progress;
+	}
+}
+
+/** What a way comes to, in changes and words. */
+function fitOf(plan: Plan, { plan: changed, steps }: Way, left: Finding[], tolerances: Tolerances, solver: Highs): MadeFit {
+	const still = new Set(left.map(resultId));
+	const settles = allClashes(plan, tolerances, solver).filter((clash) => !still.has(resultId(clash))).length;
+	const changes = steps.map(({ label, edits, asks }) => ({ label, edits, ...(asks ? { asks } : {}) }));
+	return { changes, cost: steps.length > 0 ? costOf(plan, changed, tolerances).cost : '', settles, left };
+}
+
 /** Clashes by every rule there is, with the tolerances of that very plan: what a check of it tells. */
 const allClashes = (plan: Plan, tolerances: Tolerances, solver: Highs): Finding[] =>
 	worstFirst(
@@ -161,10 +193,10 @@ export function* makingFit(
 	system: UnitSystem = 'metric'
 ): Generator<FitProgress, MadeFit | undefined> {
 	const start: Way = { plan, steps: [], clashes: clashesOf(plan, tolerances), price: 0 };
-	const before = start.clashes.length;
-	if (before === 0) {
-		const left = allClashes(plan, tolerances, solver);
-		return left.length > 0 ? { changes: [], cost: '', settles: 0, left } : undefined;
+	if (start.clashes.length === 0) {
+		const way = yield* madeStrong(start, tolerances, system);
+		const left = allClashes(way.plan, tolerances, solver);
+		return left.length + way.steps.length > 0 ? fitOf(plan, way, left, tolerances, solver) : undefined;
 	}
 	const better = (a: Way, b: Way) => weight(a.clashes) - weight(b.clashes) || a.price - b.price;
 	let beam = [start];
@@ -197,17 +229,9 @@ export function* makingFit(
 	let found: MadeFit | undefined;
 	for (const candidate of candidates) {
 		if (candidate.steps.length === 0) continue;
-		const way = withoutIdle(plan, candidate, tolerances);
+		const way = yield* madeStrong(withoutIdle(plan, candidate, tolerances), tolerances, system);
 		const left = allClashes(way.plan, allTolerances(way.plan), solver);
-		const unsettled = new Set(way.clashes.map(resultId));
-		const still = start.clashes.filter((clash) => unsettled.has(resultId(clash))).length;
-		const { cost } = costOf(plan, way.plan, tolerances);
-		const one = {
-			changes: way.steps.map(({ label, edits, asks }) => ({ label, edits, ...(asks ? { asks } : {}) })),
-			cost,
-			settles: before - still,
-			left
-		};
+		const one = fitOf(plan, way, left, tolerances, solver);
 		if (!found || left.length < found.left.length) found = one;
 		if (left.length === 0) break;
 		yield { depth: candidate.steps.length, tried, fewest: left.length };

@@ -12,6 +12,8 @@ const STEP = 20;
 /** The best drafts of a mechanism that are worked out before it counts as out, and how far apart in height they are, mm. */
 const TRIES = 4;
 const APART = 60;
+/** Drafts of one mechanism are built alike: when so many do not stand the proof the next does not either, and each takes its time. */
+const PROOFS = 2;
 /** Boards, the bars below them and the room that gear needs to slide in, mm. */
 const RAILS = 70;
 /** What taking a front seat out counts against a draft, where all wishes together count 1. */
@@ -111,9 +113,8 @@ export function* outcomeOf(
 		outcome.tried++;
 		if (settled.works) outcome.working.push(settled);
 		else if (!outcome.nearest || weight(settled.clashes) < weight(outcome.nearest.clashes)) outcome.nearest = settled;
-		// Drafts of one mechanism are built alike: when so many do not stand the proof, the next does not either, and each takes its time.
 		if (settled.failsProof) failedProofs++;
-		if (outcome.working.length + failedProofs >= enough) break;
+		if (outcome.working.length >= enough || failedProofs >= PROOFS) break;
 		yield;
 	}
 	return outcome;

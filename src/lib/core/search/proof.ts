@@ -1,8 +1,14 @@
 import type { Highs } from 'highs';
-import { slowerFindingsOf, strengthFindings, toldOf } from '../checks';
+import { slowerFindingsOf, strengthsOf, toldOf, type Finding } from '../checks';
 import { applyEdits } from '../plan/edit';
+import type { Plan } from '../plan/plan';
 import type { Settled } from './settle';
 import { strengthened } from './stronger';
+
+const clashesAmong = (plan: Plan, findings: Finding[]): Finding[] => toldOf(plan, findings).filter(({ status }) => status === 'clash');
+
+/** What bears another piece lies elsewhere once it is stronger: all are asked once more. */
+const PASSES = 2;
 
 /**
  * A settled draft held against the rules that take their time as well, so that what is offered clashes in nothing once it is taken:
@@ -11,8 +17,15 @@ import { strengthened } from './stronger';
 export function* proven(settled: Settled, solver: Highs): Generator<unknown, Settled> {
 	if (!settled.works) return settled;
 	let { plan } = settled;
-	const weak = strengthFindings(plan).filter(({ status }) => status === 'clash');
-	for (const piece of new Set(weak.flatMap(({ subjects }) => subjects))) plan = applyEdits(plan, (yield* strengthened(plan, piece)).edits);
-	const clashes = toldOf(plan, yield* slowerFindingsOf(plan, solver)).filter(({ status }) => status === 'clash');
-	return { ...settled, plan, clashes, ...(clashes.length === 0 ? {} : { works: false, failsProof: true }) };
+	for (let pass = 0; pass < PASSES; pass++) {
+		const weak = clashesAmong(plan, yield* strengthsOf(plan));
+		for (const piece of new Set(weak.flatMap(({ subjects }) => subjects))) {
+			const { edits, bears } = yield* strengthened(plan, piece);
+			// One piece that cannot be made to bear is enough to do without the rest.
+			if (!bears) return { ...settled, clashes: weak.filter(({ subjects }) => subjects.includes(piece)), works: false, failsProof: true };
+			plan = applyEdits(plan, edits);
+		}
+	}
+	const clashes = clashesAmong(plan, yield* slowerFindingsOf(plan, solver));
+	return { ...settled, plan, clashes, ...(clashes.length === 0 ? {} : { works: false, failsProof: true as const }) };
 }

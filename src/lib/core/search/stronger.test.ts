@@ -3,7 +3,7 @@ import { strengthFindings } from '../checks';
 import { applyEdits, type Plan } from '../plan';
 import { toEnd } from '../stepwise';
 import { plainVehicle, planIn, withPerson, withPiece } from '../testing/plans';
-import { holds, remadeOf } from './stronger';
+import { holds, remadeOf, strengthened } from './stronger';
 
 /** A platform 1200 wide of boards on bars, with somebody of 80 kg on it. */
 const platform = (boardSheet: string): Plan =>
@@ -25,6 +25,7 @@ const platform = (boardSheet: string): Plan =>
 		),
 		[{ path: ['crew', 'ida', 'weight'], value: 80 }]
 	);
+const clashes = (plan: Plan): boolean => strengthFindings(plan).some(({ status }) => status === 'clash');
 const weak = (plan: Plan): boolean =>
 	strengthFindings(plan).some(({ rule, status, margin, comfort }) => status === 'clash' || (rule === 'sag' && margin < comfort));
 
@@ -55,6 +56,33 @@ describe('a piece cut from other stock', () => {
 		const now = thick.find(({ label }) => label === '')!;
 		expect(holds(now)).toBe(true);
 		expect(thick[0].mass).toBeLessThan(now.mass);
+	});
+});
+
+describe('a piece made stronger', () => {
+	it('bears afterwards, by the lightest stock of its sort that is enough', () => {
+		const plan = platform('ply-9');
+		const { edits, changes, bears } = toEnd(strengthened(plan, 'bed'));
+		expect(bears).toBe(true);
+		expect(changes).toHaveLength(1);
+		const strong = applyEdits(plan, edits);
+		expect(strengthFindings(strong).filter(({ status }) => status === 'clash')).toEqual([]);
+		const sheets = ['ply-9', 'ply-12', 'ply-15', 'ply-18'];
+		const { boardSheet: taken } = strong.pieces.bed.params as { boardSheet: string };
+		for (const lighter of sheets.slice(0, sheets.indexOf(taken))) expect(clashes(platform(lighter)), lighter).toBe(true);
+	});
+	it('is left alone where it bears, and is given what helps most where nothing is enough', () => {
+		expect(toEnd(strengthened(platform('ply-18'), 'bed'))).toMatchObject({ edits: [], bears: true });
+		// Nothing of the shed holds up a bridge whose rear edge lies on nothing.
+		const bridge = withPerson(
+			withPiece(planIn(plainVehicle([[0, 800]], 1600, 3200)), 'bed', 'bridge', { height: 400, rear: 800, length: 700, width: 1200 }),
+			'ida',
+			1700,
+			'bed'
+		);
+		const { edits, bears } = toEnd(strengthened(bridge, 'bed'));
+		expect(bears).toBe(false);
+		expect(edits.length).toBeGreaterThan(0);
 	});
 });
 

@@ -1,4 +1,4 @@
-import { findingsOf, NEARLY, resultId, TOO_FAR, type Finding } from '../checks';
+import { costOf, findingsOf, NEARLY, resultId, strengthsOf, toldOf, TOO_FAR, type Finding, type Fix } from '../checks';
 import { sceneOf } from '../derive';
 import { isAsked, kindOf, numberRange, parameterMeta, partMass, type ParameterMeta } from '../pieces';
 import { stockUses } from '../pieces/stock-uses';
@@ -7,7 +7,7 @@ import type { Plan, Stock } from '../plan/plan';
 import { STARTING_STOCK } from '../plan/stock';
 import { area } from '../geometry/polygon';
 import { strengthIn } from '../structure';
-import { lengthMark } from '../units';
+import { lengthMark, withUnits, type UnitSystem } from '../units';
 
 /** A piece cut from other stock. */
 export interface Remade {
@@ -55,9 +55,12 @@ function swapsOf(plan: Plan, pieceId: string): Swap[][] {
 /** Above this density a bar is of metal, kg/m³. */
 const METAL = 2000;
 
+/** About double: a batten of 21 mm and a post of 45. */
+const DOUBLE = 2.2;
+
 /** Slats stay slats and posts posts: no side of a bar changes to more than double or less than half, and metal stays metal. */
 function isAkin(now: StockSize, one: StockSize): boolean {
-	const near = (a: number, b: number) => a <= 2.1 * b && b <= 2.1 * a;
+	const near = (a: number, b: number) => a <= DOUBLE * b && b <= DOUBLE * a;
 	const alike = now.density > METAL === one.density > METAL;
 	return alike && near(now.thickness, one.thickness) && (now.width > SHEET ? one.width > SHEET : near(now.width, one.width));
 }
@@ -222,28 +225,68 @@ const HELPS = 0.9;
 const heaviness = (table: Table, { thickness, width, density }: StockSize): number =>
 	(density * thickness * (table === 'bars' ? width / 1000 : 1)) / 1000;
 
-/** What may make a piece stronger: what is asked too much from thicker or deeper stock, the lightest first, then more supports. */
-function strengthenings(plan: Plan, pieceId: string, weak: ReadonlySet<string>): { change: string; edits: Edit[] }[] {
+/** A change that may make a piece stronger. */
+interface Strengthening {
+	change: string;
+	edits: Edit[];
+}
+
+/** What may make a piece stronger, list by list: each stock that is asked too much thicker or deeper, the lightest first, and more supports. */
+function strengthenings(plan: Plan, pieceId: string, weak: ReadonlySet<string>): Strengthening[][] {
 	const stock = (table: Table, id: string): StockSize & { name: string } => plan.stock[table][id] ?? STARTING_STOCK[table][id];
-	const swaps = swapsOf(plan, pieceId)
-		.flat()
-		.filter(({ table, from, to }) => {
-			const [now, one] = [stock(table, from), stock(table, to)];
-			return weak.has(from) && (one.thickness > now.thickness || (table === 'bars' && one.width > now.width));
-		})
-		.sort((a, b) => heaviness(a.table, stock(a.table, a.to)) - heaviness(b.table, stock(b.table, b.to)));
-	return [
-		...swaps.map((swap) => ({
-			change: `${stock(swap.table, swap.to).name} instead of ${stock(swap.table, swap.from).name}`,
-			edits: editsFor(plan, pieceId, [swap])
-		})),
-		...supportsMore(plan, pieceId).map(({ label, edits }) => ({ change: label, edits }))
-	];
+	const swaps = swapsOf(plan, pieceId).map((all) =>
+		all
+			.filter(({ table, from, to }) => {
+				const [now, one] = [stock(table, from), stock(table, to)];
+				return weak.has(from) && (one.thickness > now.thickness || (table === 'bars' && one.width > now.width));
+			})
+			.sort((a, b) => heaviness(a.table, stock(a.table, a.to)) - heaviness(b.table, stock(b.table, b.to)))
+			.map((swap) => ({
+				change: `${stock(swap.table, swap.to).name} instead of ${stock(swap.table, swap.from).name}`,
+				edits: editsFor(plan, pieceId, [swap])
+			}))
+	);
+	const more = supportsMore(plan, pieceId).map(({ label, edits }) => ({ change: label, edits }));
+	return [...swaps, more].filter((list) => list.length > 0);
+}
+
+/** So many of a list are left out from its heavy end where they clash with something. */
+const TOO_LARGE = 3;
+
+/** A plan with a piece made stronger, and how it bears then. */
+interface Stronger extends Strengthening {
+	plan: Plan;
+	bearing: Bearing;
 }
 
 /**
- * Makes a piece stronger until nothing of it is asked too much: of all single changes the first that is enough, or else the one that
- * helps most, and on from there. What would clash with something is not done.
+ * Of a list of changes the lightest that is enough, as bisecting it finds it, or the heaviest that has room where none is.
+ * Yields between the changes that are tried.
+ */
+function* lightestOf(
+	list: readonly Strengthening[],
+	tryOne: (one: Strengthening) => Stronger | undefined
+): Generator<void, Stronger | undefined> {
+	let top: Stronger | undefined;
+	let high = list.length;
+	while (!top && high > Math.max(0, list.length - TOO_LARGE)) {
+		yield;
+		top = tryOne(list[--high]);
+	}
+	if (!top || top.bearing.over > 0) return top;
+	for (let low = 0; low < high;) {
+		yield;
+		const middle = Math.floor((low + high) / 2);
+		const one = tryOne(list[middle]);
+		if (one?.bearing.over === 0) [top, high] = [one, middle];
+		else low = middle + 1;
+	}
+	return top;
+}
+
+/**
+ * Makes a piece stronger until nothing of it is asked too much: by the lightest stock or the fewest supports that are enough, or else by
+ * what helps most, and on from there. What would clash with something is not done.
  * Yields between the changes that are tried.
  */
 export function* strengthened(plan: Plan, pieceId: string): Generator<void, Strengthened> {
@@ -252,19 +295,20 @@ export function* strengthened(plan: Plan, pieceId: string): Generator<void, Stre
 	const way: Strengthened = { edits: [], changes: [], bears: false };
 	let [now, bearing] = [plan, bearingOf(plan, pieceId, modes)];
 	for (let round = 0; round < ROUNDS && bearing && bearing.over > 0; round++) {
-		let best: { change: string; edits: Edit[]; plan: Plan; bearing: Bearing } | undefined;
-		for (const one of strengthenings(now, pieceId, bearing.weak)) {
-			yield;
+		const { weak, weakIn, over } = bearing;
+		const tryOne = (one: Strengthening): Stronger | undefined => {
 			const changed = applyEdits(now, one.edits);
-			const isBetter = (bears: Bearing | undefined): bears is Bearing =>
-				bears !== undefined && bears.over < HELPS * bearing!.over && bears.over < (best?.bearing.over ?? Infinity);
 			// Where it bore before it mostly does after: that is asked once it is known to help.
-			if (!isBetter(bearingOf(changed, pieceId, [...bearing.weakIn]))) continue;
-			if (clashesOf(changed).some((clash) => !known.has(resultId(clash)))) continue;
+			if ((bearingOf(changed, pieceId, [...weakIn])?.over ?? over) > HELPS * over) return undefined;
+			if (clashesOf(changed).some((clash) => !known.has(resultId(clash)))) return undefined;
 			const bears = bearingOf(changed, pieceId, modes);
-			if (!isBetter(bears)) continue;
-			best = { ...one, plan: changed, bearing: bears };
-			if (bears.over === 0) break;
+			return bears && bears.over < HELPS * over ? { ...one, plan: changed, bearing: bears } : undefined;
+		};
+		let best: Stronger | undefined;
+		for (const list of strengthenings(now, pieceId, weak)) {
+			const one = yield* lightestOf(list, tryOne);
+			if (one && one.bearing.over < (best?.bearing.over ?? Infinity)) best = one;
+			if (best?.bearing.over === 0) break;
 		}
 		if (!best) break;
 		way.edits.push(...best.edits);
@@ -272,4 +316,18 @@ export function* strengthened(plan: Plan, pieceId: string): Generator<void, Stre
 		[now, bearing] = [best.plan, best.bearing];
 	}
 	return { ...way, bears: bearing !== undefined && bearing.used <= 1 && bearing.sags <= TOO_FAR && !bearing.falls };
+}
+
+/** The pieces of a plan of which something is asked too much, as far as nobody has set that aside. */
+export function* weakPieces(plan: Plan): Generator<unknown, string[]> {
+	const told = toldOf(plan, yield* strengthsOf(plan)).filter(({ status }) => status === 'clash');
+	return [...new Set(told.flatMap(({ subjects }) => subjects))];
+}
+
+/** Making a piece stronger as one change, tried out; undefined where it bears, or nothing makes it bear. */
+export function* strengthening(plan: Plan, piece: string, system: UnitSystem = 'metric'): Generator<unknown, Fix | undefined> {
+	const { edits, changes, bears } = yield* strengthened(plan, piece);
+	if (!bears || edits.length === 0) return undefined;
+	const { cost, newClashes } = costOf(plan, applyEdits(plan, edits), {});
+	return { label: `${plan.pieces[piece].name}: ${withUnits(changes.join(', '), system)}`, cost, edits, margin: 0, newClashes };
 }

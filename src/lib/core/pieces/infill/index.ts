@@ -28,7 +28,8 @@ function wayOf(params: Params, i: number, x: Range, z: Range, thick: number): Li
 		]);
 	}
 	// Narrower than the aisle by its hold on both sides, a board is tilted to go down between the ledges.
-	const down = i * thick - z[0];
+	// Boards one behind the other lie one behind the other on the floor as well.
+	const down = -z[0];
 	return carriedBy('drop-in', middle, vec3(1, 0, 0), [
 		{ shift: vec3(0, 0, LIFT), angle: 0 },
 		{ shift: vec3(0, 0, LIFT + 120), angle: 0.7 },

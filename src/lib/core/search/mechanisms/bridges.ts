@@ -9,6 +9,8 @@ const LEG = { from: 70, to: 15 };
 /** Gap round a bridge, and the shortest one worth making, mm. */
 const GAP = 12;
 const SHORTEST = 150;
+/** The free edge of a bridge spans no further from leg to leg, mm. */
+const LEGS_APART = 500;
 
 /** A bridge from the ledge of a platform to its own leg, which stands on the floor or on the seat that is folded there. */
 function bridgeOn(ground: Ground, seatPlan: SeatPlan, height: number, { x, y }: Pick<Bed, 'x' | 'y'>): DraftPiece {
@@ -29,6 +31,7 @@ function bridgeOn(ground: Ground, seatPlan: SeatPlan, height: number, { x, y }: 
 			hold: 20,
 			front: folds ? 'leg that swings down' : 'leg on a drop bolt',
 			foot,
+			legs: 1 + Math.ceil((y[1] - y[0]) / LEGS_APART),
 			padThickness: PAD
 		}
 	};
@@ -104,7 +107,7 @@ export const BRIDGES: Mechanism = {
 						seatPlan,
 						berths,
 						pieces: [
-							widePlatform('Platform', ground, platform, height, { ledge: true, panels: 2, edge: sides }),
+							widePlatform('Platform', ground, platform, height, { ledge: true, panels: 2, edge: sides, frameBar: 'batten-45x45' }),
 							...bridges.map((bridge) => bridgeOn(ground, seatPlan, height, bridge))
 						]
 					};

@@ -33,6 +33,8 @@ export interface Mechanism {
 
 /** Thickness of the mattresses that drafts start from, mm. */
 export const PAD = 80;
+/** What bars along a whole bed are cut from, on edge: the lightest with which one sits down on most of them. Some take more. */
+export const LONG_BAR = 'slat-70x21';
 /** A sofa's back and whoever's cushions stand about so high above its boards, mm. */
 export const BACK = 200;
 /** A body takes about this much height above the mattress, mm: chest of a broad person. */

@@ -7,6 +7,7 @@ import {
 	easyWidth,
 	heights,
 	leastWidth,
+	LONG_BAR,
 	middleOf,
 	narrowBed,
 	PAD,
@@ -151,7 +152,16 @@ export const PLATFORMS: readonly Mechanism[] = [
 			[200, 700],
 			(ground, asked) => {
 				const bed = wideBed(ground, asked);
-				const params = { height: asked.height, length: bed.length, rear: bed.x[0], gap: 14, lids: 3, hinge: 'front edge', lidAngle: 30 };
+				const params = {
+					height: asked.height,
+					length: bed.length,
+					rear: bed.x[0],
+					gap: 14,
+					lids: 3,
+					hinge: 'front edge',
+					lidAngle: 30,
+					frameBar: LONG_BAR
+				};
 				return [{ bed, pieces: [{ kind: 'lid-platform', name: 'Bed with lids', params: { ...params, padStays: false } }] }];
 			},
 			{ stays: PAD }
@@ -178,6 +188,7 @@ export const PLATFORMS: readonly Mechanism[] = [
 									height: asked.height,
 									rear: bed.x[0],
 									length: bed.length,
+									frameBar: LONG_BAR,
 									width: floor5(Math.max(320, Math.min(easyWidth(asked.sleepers), most)))
 								}
 							}
@@ -202,7 +213,7 @@ export const PLATFORMS: readonly Mechanism[] = [
 						{
 							kind: 'hatch-panels',
 							name: 'Panels and hatch',
-							params: { height: asked.height, rear: bed.x[0], length: Math.min(2000, bed.length), front: 0, gap: 14 }
+							params: { height: asked.height, rear: bed.x[0], length: Math.min(2000, bed.length), front: 0, gap: 14, frameBar: LONG_BAR }
 						}
 					]
 				}

@@ -66,7 +66,8 @@ export const SOFAS: readonly Mechanism[] = [
 								out: bed.length,
 								benchDepth: Math.max(250, floor5(Math.min(bed.half.left, bed.half.right) * 0.48)),
 								benchLength: bed.length,
-								gap: 14
+								gap: 14,
+								frameBar: 'batten-70x35'
 							}
 						}
 					]
@@ -90,7 +91,7 @@ export const SOFAS: readonly Mechanism[] = [
 					const seat = Math.max(300, floor5(Math.min(480, half * 0.56)));
 					const back = Math.max(150, floor5(half - seat - 6));
 					const bed = double ? room : narrowBed(ground, { ...asked, gap: 14 }, side, seat + back);
-					const params = { height: asked.height, rear: bed.x[0], length: bed.length, sides, seat, back, gap: 14 };
+					const params = { height: asked.height, rear: bed.x[0], length: bed.length, sides, seat, back, gap: 14, boardSheet: 'ply-15' };
 					return { bed, pieces: [{ kind: 'folding-sofa', name: 'Sofa', params }] };
 				});
 			},

@@ -34,7 +34,7 @@
 		return Object.values(alike);
 	});
 	// Elsewhere it is worked out last of all; here somebody waits for it.
-	$effect(() => strengths?.ask(plan));
+	$effect(() => strengths?.ask(plan, preferences.units));
 	let question: 'bears' | 'lifts' | 'stays' | 'weighs' = $state('bears');
 	let part: string | undefined = $state();
 	const chosen = $derived(members.find((one) => one.part === part) ?? members[0]);
