@@ -13,6 +13,6 @@ export default defineConfig({
 		maxWorkers: 2,
 		isolate: false,
 		// No test is about time: the limit only ends what hangs.
-		testTimeout: 120_000
+		testTimeout: 400_000
 	}
 });

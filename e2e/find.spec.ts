@@ -5,7 +5,7 @@ import { expect, test } from './server';
 test.use({ demo: 'find' });
 
 test('somebody looks for layouts, takes one over without a clash, sees it, and takes it back', async ({ page, server }) => {
-	test.setTimeout(180_000);
+	test.setTimeout(480_000);
 	await openDemo(page, server.url, 'survey van', 'find');
 	const pieces = async (): Promise<unknown> => (await planFile(page)).plan.pieces;
 	const before = await pieces();
@@ -14,7 +14,7 @@ test('somebody looks for layouts, takes one over without a clash, sees it, and t
 	await page.getByLabel('Light', { exact: true }).check();
 	await page.getByRole('button', { name: 'Light matters more' }).click();
 	await page.getByRole('button', { name: 'Look for layouts' }).click();
-	await expect(page.getByRole('status').filter({ hasText: 'beds looked at' })).toBeVisible({ timeout: 120_000 });
+	await expect(page.getByRole('status').filter({ hasText: 'beds looked at' })).toBeVisible({ timeout: 400_000 });
 	const cards = page.getByRole('article');
 	expect(await cards.count()).toBeGreaterThanOrEqual(3);
 	await expect(cards.filter({ hasText: 'Platform from wall to wall' })).toHaveCount(0);
@@ -39,10 +39,10 @@ test('somebody looks for layouts, takes one over without a clash, sees it, and t
 });
 
 test('a search can be stopped, and what was found stays', async ({ page, server }) => {
-	test.setTimeout(120_000);
+	test.setTimeout(240_000);
 	await openDemo(page, server.url, 'survey van', 'find');
 	await page.getByRole('button', { name: 'Look for layouts' }).click();
-	await expect(page.getByRole('article').first()).toBeVisible({ timeout: 60_000 });
+	await expect(page.getByRole('article').first()).toBeVisible({ timeout: 120_000 });
 	await page.getByRole('button', { name: 'Stop looking' }).click();
 	await expect(page.getByRole('button', { name: 'Look for layouts' })).toBeVisible();
 	await expect(page.getByRole('article').first()).toBeVisible();

@@ -134,9 +134,12 @@ describe('an infill', () => {
 		near(box('board-1', 'bed').y, [-260, 260]);
 		near(box('board-1', 'bed').z, [368, 380]);
 	});
-	it('stacks on the floor by day', () => {
+	it('lies on the floor by day, board behind board: none hangs in the air', () => {
 		const { box } = infill();
-		for (const n of [1, 2, 3]) near(box(`board-${n}`, 'away').z, [(n - 1) * 12, n * 12]);
+		for (const n of [1, 2, 3]) {
+			near(box(`board-${n}`, 'away').z, [0, 12]);
+			near(box(`board-${n}`, 'away').x, box(`board-${n}`, 'bed').x);
+		}
 	});
 	it('or stands upright at the front, one before the other', () => {
 		const { box } = infill({ stow: 'stands upright at the front' });

@@ -155,7 +155,7 @@ export function* finding(
 			out.push({ mechanism, nearest: undefined, refusal: { reason } });
 			continue;
 		}
-		const { working, nearest, looked, tried } = yield* reporting(outcomeOf(ground, mechanism, solver, PER_MECHANISM), () =>
+		const { working, nearest, looked, tried } = yield* reporting(outcomeOf(ground, mechanism, PER_MECHANISM, { solver }), () =>
 			progress((0.6 * i) / asked.length)
 		);
 		state.looked += looked;
@@ -172,9 +172,7 @@ export function* finding(
 		yield progress((0.6 * (i + 1)) / asked.length);
 	}
 	for (const [i, { mechanism, nearest, refusal }] of out.entries())
-		misses.push(
-			yield* reporting(closestMiss(plan, ground, mechanism, nearest, refusal, solver), () => progress(0.6 + (0.4 * i) / out.length))
-		);
+		misses.push(yield* reporting(closestMiss(plan, ground, mechanism, nearest, refusal), () => progress(0.6 + (0.4 * i) / out.length)));
 	return progress(1);
 }
 

@@ -1,4 +1,3 @@
-import type { Highs } from 'highs';
 import { sceneOf } from '../derive';
 import { seatingIn } from '../people';
 import { removeGear } from '../plan/changes';
@@ -23,7 +22,7 @@ export interface Miss {
 	mechanism: string;
 	title: string;
 	reason: string;
-	/** Tried out: with it a layout of this mechanism works. Absent when no single change does it. */
+	/** Tried out: with it a layout of this mechanism works, as far as is soon asked. Absent when no single change does it, or more is wrong than room. */
 	advice: Advice | undefined;
 }
 
@@ -84,16 +83,12 @@ function relaxations(plan: Plan, ground: Ground, mechanism: Mechanism, nearest: 
 	const blank = applyEdits(plan, [{ path: ['brief'], value: brief }]);
 	const concerned = new Set(nearest?.clashes.flatMap(({ subjects }) => subjects));
 	const all: Relaxation[] = [];
-	// What does not bear bears no better in a larger place: only less load helps.
-	const asksForRoom = !nearest?.failsProof;
 	if (mechanism.drills && !brief.drill) all.push({ label: 'Allow new holes in the vehicle', edits: briefEdit(brief, { drill: true }) });
 	const missing = missingTools(ground, mechanism);
 	if (missing.length > 0)
 		all.push({ label: `Borrow a ${missing.join(' and a ')}`, edits: briefEdit(brief, { tools: [...brief.tools, ...missing] }) });
-	if (asksForRoom && !brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ edits: slideBy(blank, Infinity) });
-	for (const id of asksForRoom
-		? brief.keep.filter((seat) => plan.vehicle.seats[seat].type === 'rear bench' || plan.vehicle.seats[seat].removable)
-		: [])
+	if (!brief.seatsMove && slideBy(blank, 1).length > 0) all.push({ edits: slideBy(blank, Infinity) });
+	for (const id of brief.keep.filter((seat) => plan.vehicle.seats[seat].type === 'rear bench' || plan.vehicle.seats[seat].removable))
 		all.push({
 			label: `Do without the ${plan.vehicle.seats[id].name.toLowerCase()}`,
 			edits: [...briefEdit(brief, { keep: brief.keep.filter((one) => one !== id) }), ...leftBehind(blank, id)]
@@ -107,21 +102,21 @@ function relaxations(plan: Plan, ground: Ground, mechanism: Mechanism, nearest: 
 }
 
 /** Whether a mechanism works with some edits; the brief is that of the plan once they are made. */
-function* worksWith(plan: Plan, brief: Brief, mechanism: Mechanism, edits: Edit[], solver: Highs): Generator<unknown, boolean> {
+function* worksWith(plan: Plan, brief: Brief, mechanism: Mechanism, edits: Edit[]): Generator<unknown, boolean> {
 	const changed = applyEdits(plan, [{ path: ['brief'], value: brief }, ...edits]);
 	const ground = groundOf(changed, changed.brief ?? brief);
 	if (forbidden(ground, mechanism)) return false;
-	const outcome = yield* outcomeOf(ground, mechanism, solver, 1, 2);
+	const outcome = yield* outcomeOf(ground, mechanism, 1, { tries: 2 });
 	return outcome.working.length > 0;
 }
 
 /** The least slide of the front seats, in steps of 10 mm, with which a mechanism works, when it works with the whole of it. */
-function* leastSlide(plan: Plan, brief: Brief, mechanism: Mechanism, solver: Highs): Generator<unknown, Advice> {
+function* leastSlide(plan: Plan, brief: Brief, mechanism: Mechanism): Generator<unknown, Advice> {
 	let [low, high] = [0, Math.max(...Object.values(plan.vehicle.seats).map((seat) => (seat.type === 'front seat' ? seat.slide.mm : 0)))];
 	while (high - low > 10) {
 		const middle = Math.round((low + high) / 20) * 10;
 		if (middle <= low || middle >= high) break;
-		if (yield* worksWith(plan, brief, mechanism, slideBy(plan, middle), solver)) high = middle;
+		if (yield* worksWith(plan, brief, mechanism, slideBy(plan, middle))) high = middle;
 		else low = middle;
 	}
 	return { label: `Slide the front seats ${lengthMark(high)} further forward at night`, edits: slideBy(plan, high) };
@@ -129,22 +124,24 @@ function* leastSlide(plan: Plan, brief: Brief, mechanism: Mechanism, solver: Hig
 
 /**
  * The closest miss of a mechanism that does not work: what its nearest draft fails in, and the smallest thing asked for
- * less with which it works. Every advice is tried out before it is given.
+ * less with which it works, as far as is soon asked: what takes its time is asked of every layout before it is offered. Every advice is
+ * tried out before it is given.
  */
 export function* closestMiss(
 	plan: Plan,
 	ground: Ground,
 	mechanism: Mechanism,
 	nearest: Settled | undefined,
-	refusal: Refusal | undefined,
-	solver: Highs
+	refusal: Refusal | undefined
 ): Generator<unknown, Miss> {
 	const miss = { mechanism: mechanism.id, title: mechanism.title, reason: refusal?.reason ?? reasonOf(nearest) };
 	if (refusal?.advice) return { ...miss, advice: refusal.advice };
+	// What does not bear, or cannot be changed over, does not for being asked for less room.
+	if (nearest?.failsProof) return { ...miss, advice: undefined };
 	for (const { label, edits } of relaxations(plan, ground, mechanism, nearest)) {
 		yield;
-		if (!(yield* worksWith(plan, ground.brief, mechanism, edits, solver))) continue;
-		return { ...miss, advice: label ? { label, edits } : yield* leastSlide(plan, ground.brief, mechanism, solver) };
+		if (!(yield* worksWith(plan, ground.brief, mechanism, edits))) continue;
+		return { ...miss, advice: label ? { label, edits } : yield* leastSlide(plan, ground.brief, mechanism) };
 	}
 	return { ...miss, advice: undefined };
 }

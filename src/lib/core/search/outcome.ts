@@ -97,19 +97,23 @@ export interface Outcome {
 	tried: number;
 }
 
-/** Works out the best drafts of one mechanism, by all rules. Ends early once enough work. */
+/**
+ * Works out the best drafts of one mechanism. Ends early once enough work.
+ *
+ * @param solver where drafts are held against the rules that take their time as well
+ */
 export function* outcomeOf(
 	ground: Ground,
 	mechanism: Mechanism,
-	solver: Highs,
 	enough: number,
-	tries = TRIES
+	{ tries = TRIES, solver }: { tries?: number; solver?: Highs } = {}
 ): Generator<unknown, Outcome> {
 	const all = judged(ground, mechanism);
 	const outcome: Outcome = { working: [], nearest: undefined, looked: all.length, tried: 0 };
 	let failedProofs = 0;
 	for (const { draft } of varied(all, tries)) {
-		const settled = yield* proven(settle(ground, draft), solver);
+		const drafted = settle(ground, draft);
+		const settled = solver ? yield* proven(drafted, solver) : drafted;
 		outcome.tried++;
 		if (settled.works) outcome.working.push(settled);
 		else if (!outcome.nearest || weight(settled.clashes) < weight(outcome.nearest.clashes)) outcome.nearest = settled;
