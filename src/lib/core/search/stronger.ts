@@ -102,6 +102,8 @@ const supportsMore = (plan: Plan, pieceId: string): { label: string; edits: Edit
 
 /** How a piece bears what the modes ask of it. */
 interface Bearing extends Pick<Remade, 'used' | 'sags' | 'falls'> {
+	/** Something of it tips: of what only nothing is seen to bear, that is asked elsewhere. */
+	tips: boolean;
 	/** By how much its parts are asked too much, doublings added up; a part that tips counts as several. 0: all of it bears with something to spare. */
 	over: number;
 	/** Stocks of the parts that are asked too much. */
@@ -118,7 +120,7 @@ const TIPS = 3;
 /** How a piece bears in some modes; undefined where nobody has said what something of it is made of. */
 function bearingOf(plan: Plan, pieceId: string, modes: readonly string[]): Bearing | undefined {
 	const [weak, weakIn] = [new Set<string>(), new Set<string>()];
-	const all = { used: 0, sags: 0, falls: false, over: 0, weak, weakIn };
+	const all = { used: 0, sags: 0, falls: false, tips: false, over: 0, weak, weakIn };
 	for (const modeId of modes) {
 		const scene = sceneOf(plan, modeId);
 		const strength = strengthIn(scene, plan);
@@ -131,7 +133,7 @@ function bearingOf(plan: Plan, pieceId: string, modes: readonly string[]): Beari
 			const sags = one.sag ? one.sag.mm / one.sag.limit : 0;
 			all.used = Math.max(all.used, used);
 			all.sags = Math.max(all.sags, sags);
-			all.falls ||= one.tips !== undefined;
+			all.tips ||= one.tips !== undefined;
 			const over = doublings(used / SPARE) + doublings(sags / TOO_FAR) + (one.tips === undefined ? 0 : TIPS);
 			if (over === 0) continue;
 			all.over += over;
@@ -140,6 +142,7 @@ function bearingOf(plan: Plan, pieceId: string, modes: readonly string[]): Beari
 			if (part) weak.add(part.stock);
 		}
 	}
+	all.falls ||= all.tips;
 	return all;
 }
 const doublings = (times: number): number => Math.log2(Math.max(1, times));
@@ -315,7 +318,7 @@ export function* strengthened(plan: Plan, pieceId: string): Generator<void, Stre
 		way.changes.push(best.change);
 		[now, bearing] = [best.plan, best.bearing];
 	}
-	return { ...way, bears: bearing !== undefined && bearing.used <= 1 && bearing.sags <= TOO_FAR && !bearing.falls };
+	return { ...way, bears: bearing !== undefined && bearing.used <= 1 && bearing.sags <= TOO_FAR && !bearing.tips };
 }
 
 /** The pieces of a plan of which something is asked too much, as far as nobody has set that aside. */
