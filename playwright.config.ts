@@ -5,7 +5,8 @@ export default defineConfig({
 	testMatch: '**/*.spec.ts',
 	// Each file has a server of its own, and the machine has two cores.
 	workers: 2,
-	timeout: 120_000,
+	// No story is about time: the limit only ends what hangs.
+	timeout: 300_000,
 	expect: { timeout: 20_000 },
 	reporter: [['list']],
 	use: {

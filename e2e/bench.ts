@@ -35,14 +35,14 @@ export async function settled(page: Page): Promise<void> {
 	}).toPass({ timeout: 30_000 });
 	if (page.url().endsWith('/layout')) {
 		// On a loaded machine the search for fixes takes its time; the script for pictures has no longer patience of its own.
-		await expect(page.getByText('trying fixes')).toHaveCount(0, { timeout: 90_000 });
+		await expect(page.getByText('trying fixes')).toHaveCount(0, { timeout: 180_000 });
 	}
 }
 
 /** Waits until the list of findings in Layout is whole: what bears and how things lie come last, from workers of their own. */
 export async function complete(page: Page): Promise<void> {
 	await settled(page);
-	await expect(page.getByText('still to come')).toHaveCount(0, { timeout: 90_000 });
+	await expect(page.getByText('still to come')).toHaveCount(0, { timeout: 180_000 });
 }
 
 /** Unfolds what is fine in the list of findings. */
