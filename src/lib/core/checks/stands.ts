@@ -5,7 +5,7 @@ import { area, centroid, segmentDistance } from '../geometry/polygon';
 import { vec2, vec3, type Box, type Vec3 } from '../geometry/vector';
 import { archTopOver } from '../interior';
 import { remember } from '../memory';
-import { padMass, partMass } from '../pieces';
+import { padMass, partMass, type Support } from '../pieces';
 import type { Stock } from '../plan/plan';
 import type { NamedThing, PlacedPart, PlacedPiece, Scene } from '../modes';
 import type { Body } from '../scene';
@@ -19,10 +19,18 @@ const LEVEL = 4;
 
 const middleOf = ({ x, y, z }: Box): Vec3 => vec3((x[0] + x[1]) / 2, (y[0] + y[1]) / 2, z[0]);
 
+/** Whether a prop stands upright under what it props, as it is set: folded away it stands on nothing, and need not. */
+function isSet({ parts }: PlacedPiece, { part, by }: Support): boolean {
+	const [propped, prop] = [part, by].map((id) => parts.find((one) => one.part.id === id)?.box);
+	if (!propped || !prop) return false;
+	const tall = prop.z[1] - prop.z[0];
+	return tall > prop.x[1] - prop.x[0] && tall > prop.y[1] - prop.y[0] && Math.abs(prop.z[1] - propped.z[0]) <= LEVEL;
+}
+
 /** The parts of a piece that stand as legs on what is below. */
 const legsOf = remember((piece: PlacedPiece): readonly PlacedPart[] => {
 	const { supports } = piece.assembly;
-	const legs = new Set(supports.filter(({ kind }) => kind === 'leg').map(({ by }) => by));
+	const legs = new Set(supports.filter((one) => one.kind === 'leg' || (one.kind === 'prop' && isSet(piece, one))).map(({ by }) => by));
 	const standing = new Set(supports.filter(({ by }) => by === 'floor').map(({ part }) => part));
 	return piece.parts.filter(
 		({ part, footprint, box }) =>

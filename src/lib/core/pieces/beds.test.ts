@@ -268,6 +268,16 @@ describe('a bridge', () => {
 		near(box('leg-1').y, [-130, -85]);
 		near(box('leg-2').y, [285, 330]);
 	});
+	it.each([200, 210, 260, 400, 700, 1300])('of %i mm stands on as many legs as are asked for and have room, none in another', (width) => {
+		for (const legs of [2, 3, 4, 5]) {
+			const { assembly, box } = bridge({ front: 'leg on a drop bolt', width, legs });
+			const standing = assembly.parts.filter(({ id }) => id.startsWith('leg-')).map(({ id }) => box(id).y);
+			expect(standing.length).toBeLessThanOrEqual(legs);
+			if (width === 1300) expect(standing).toHaveLength(legs);
+			// A hand goes between any two.
+			for (const [i, [from]] of standing.entries()) if (i > 0) expect(from - standing[i - 1][1]).toBeGreaterThanOrEqual(45 - 1e-9);
+		}
+	});
 });
 
 describe('two modules', () => {

@@ -148,11 +148,16 @@ export function legsAlong([from, to]: Range, high: number, wide: number): number
 /** How far legs at the corners of a board stand in from its sides, mm. */
 const CORNER = 20;
 
-/** Legs in a row near a board's far end, the outer ones near its sides, or one in its middle where it is too narrow to tip on that. */
+/**
+ * Legs in a row near a board's far end, the outer ones near its sides, or one in its middle where it is too narrow to tip on that.
+ * No more than have as much air between them as they are wide.
+ */
 export function endLegs([from, to]: Range, wide: number, count = 2): Range[] {
-	if (to - from < 3 * wide + 2 * CORNER) return [[(from + to - wide) / 2, (from + to + wide) / 2]];
-	const step = (to - from - 2 * CORNER - wide) / (count - 1);
-	return Array.from({ length: count }, (_, i): Range => [from + CORNER + i * step, from + CORNER + i * step + wide]);
+	const between = to - from - 2 * CORNER - wide;
+	if (between < 2 * wide) return [[(from + to - wide) / 2, (from + to + wide) / 2]];
+	const legs = Math.min(count, 1 + Math.floor(between / (2 * wide)));
+	const step = between / (legs - 1);
+	return Array.from({ length: legs }, (_, i): Range => [from + CORNER + i * step, from + CORNER + i * step + wide]);
 }
 
 /** How far the far pin of a track moves along its slot when it climbs by `rise`, pins `long` apart: long less its projection, mm. */

@@ -53,6 +53,17 @@ describe('variants', () => {
 		expect(planSchema.safeParse(there).success).toBe(true);
 	});
 
+	it('take along what was set aside about another kind of piece that had the same id, and leave the rest', () => {
+		const aside = { reason: 'So be it.', status: 'clash' as const, margin: -0.5, date: '2026-12-02' };
+		const plan = { ...branched(), setAside: { 'night/strength:bed': aside, 'night/sag:bed': aside, 'night/turning-over:ida': aside } };
+		// The same kind of piece is told again when it is worse.
+		expect(Object.keys(applyEdits(plan, takeVariant(plan, 'low-bed')).setAside!)).toHaveLength(3);
+		const other = withPiece(plan, 'bed', 'lid-platform');
+		const kept = applyEdits(plan, keepVariant(plan, other, 'Lids'));
+		expect(Object.keys(applyEdits(kept, takeVariant(kept, 'lids')).setAside!)).toEqual(['night/turning-over:ida']);
+		expect(planSchema.safeParse(applyEdits(kept, takeVariant(kept, 'lids'))).success).toBe(true);
+	});
+
 	it('are let go, the last with the whole table', () => {
 		const plan = branched();
 		const none = applyEdits(plan, dropVariant(plan, 'low-bed'));

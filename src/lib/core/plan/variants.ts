@@ -3,6 +3,7 @@ import { stockUses } from '../pieces/stock-uses';
 import { applyEdits, type Edit } from './edit';
 import { freeId } from './id';
 import type { Mode, Plan, Variant } from './plan';
+import { forgetAsides } from './set-aside';
 import { stockFor } from './stock';
 
 /** What the present layout is called beside its variants. */
@@ -89,8 +90,18 @@ export function withVariant(plan: Plan, variant: Variant): Plan {
 /** What changes in a plan when another layout takes the place of its own. */
 const LAYOUT_KEYS = ['layout', 'stock', 'pieces', 'modes', 'gear', 'crew'] as const;
 
-/** Edits that put another layout, given as a whole plan of the same vehicle, in place of the present one. */
-export const layoutEdits = (layout: Plan): Edit[] => LAYOUT_KEYS.map((key) => ({ path: [key], value: layout[key] }));
+/**
+ * Edits that put another layout, given as a whole plan of the same vehicle, in place of the present one. What was set aside about a
+ * piece goes with it where another kind of piece has its id now.
+ */
+export function layoutEdits(plan: Plan, layout: Plan): Edit[] {
+	const gone = Object.keys(plan.pieces).filter(
+		(id) => !Object.hasOwn(layout.pieces, id) || layout.pieces[id].kind !== plan.pieces[id].kind
+	);
+	// A finding may be about two of them.
+	const forgotten = new Map(gone.flatMap((id) => forgetAsides(plan, id)).map((edit) => [edit.path[1], edit]));
+	return [...forgotten.values(), ...LAYOUT_KEYS.map((key) => ({ path: [key], value: layout[key] }))];
+}
 
 /** Edits that keep a layout to compare, the present one or any other of the same vehicle, under a name of its own. */
 export function keepVariant(plan: Plan, layout: Plan, name: string): Edit[] {
@@ -104,7 +115,7 @@ export function takeVariant(plan: Plan, id: string): Edit[] {
 	const next = withVariant(plan, chosen);
 	const name = layoutName(plan);
 	const variants = Object.keys(plan.pieces).length === 0 ? others : { ...others, [freeId(others, name)]: variantOf(plan, name) };
-	return [...layoutEdits(next), { path: ['variants'], value: variants }];
+	return [...layoutEdits(plan, next), { path: ['variants'], value: variants }];
 }
 
 /** Edits that let a variant go. */

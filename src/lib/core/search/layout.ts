@@ -69,4 +69,4 @@ export function liesAsMeant(plan: Plan, { sleepers }: Ground, { berths }: Draft)
 }
 
 /** The edits that make a plan into a layout found for it: its pieces and modes, where gear goes, what it is cut from, and what was given up. */
-export const takeLayout = (layout: Plan): Edit[] => [{ path: ['brief'], value: layout.brief }, ...layoutEdits(layout)];
+export const takeLayout = (plan: Plan, layout: Plan): Edit[] => [{ path: ['brief'], value: layout.brief }, ...layoutEdits(plan, layout)];

@@ -1,11 +1,11 @@
 import type { Highs } from 'highs';
-import { slowerFindingsOf, strengthsOf, toldOf, type Finding } from '../checks';
+import { slowerFindingsOf, strengthsOf, type Finding } from '../checks';
 import { applyEdits } from '../plan/edit';
-import type { Plan } from '../plan/plan';
 import type { Settled } from './settle';
 import { strengthened } from './stronger';
 
-const clashesAmong = (plan: Plan, findings: Finding[]): Finding[] => toldOf(plan, findings).filter(({ status }) => status === 'clash');
+/** Clashes, also such as were set aside in the plan that is looked at: that was about what stands there now. */
+const clashesAmong = (findings: readonly Finding[]): Finding[] => findings.filter(({ status }) => status === 'clash');
 
 /** What bears another piece lies elsewhere once it is stronger: all are asked once more. */
 const PASSES = 2;
@@ -18,7 +18,8 @@ export function* proven(settled: Settled, solver: Highs): Generator<unknown, Set
 	if (!settled.works) return settled;
 	let { plan } = settled;
 	for (let pass = 0; pass < PASSES; pass++) {
-		const weak = clashesAmong(plan, yield* strengthsOf(plan));
+		const weak = clashesAmong(yield* strengthsOf(plan));
+		if (weak.length === 0) break;
 		for (const piece of new Set(weak.flatMap(({ subjects }) => subjects))) {
 			const { edits, bears } = yield* strengthened(plan, piece);
 			// One piece that cannot be made to bear is enough to do without the rest.
@@ -26,6 +27,6 @@ export function* proven(settled: Settled, solver: Highs): Generator<unknown, Set
 			plan = applyEdits(plan, edits);
 		}
 	}
-	const clashes = clashesAmong(plan, yield* slowerFindingsOf(plan, solver));
+	const clashes = clashesAmong(yield* slowerFindingsOf(plan, solver));
 	return { ...settled, plan, clashes, ...(clashes.length === 0 ? {} : { works: false, failsProof: true as const }) };
 }

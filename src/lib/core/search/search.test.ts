@@ -43,7 +43,7 @@ describe('found layouts', () => {
 			const { found } = find(plan, startingBrief(plan));
 			expect(new Set(found.map(({ mechanism }) => mechanism)).size).toBeGreaterThanOrEqual(3);
 			for (const layout of found) {
-				const opened = applyEdits(plan, takeLayout(layout.plan));
+				const opened = applyEdits(plan, takeLayout(plan, layout.plan));
 				// The price is the one that is paid in the end.
 				expect(layout.facts.cost).toBe(cuttingPlan(opened, solver).cost);
 				expect(clashes(opened), layout.title).toEqual([]);
@@ -178,7 +178,7 @@ describe('a planted case', () => {
 		const followed = applyEdits(plan, [{ path: ['brief'], value: startingBrief(plan) }, ...first.misses[0].advice!.edits]);
 		const [layout] = find(followed, followed.brief!, { mechanisms: bridge }).found;
 		expect(layout.seats).toContain('right front seat');
-		expect(clashes(applyEdits(plan, takeLayout(layout.plan)))).toEqual([]);
+		expect(clashes(applyEdits(plan, takeLayout(plan, layout.plan)))).toEqual([]);
 	});
 
 	it('where the front seats stand too far back says how far to slide them, and that is enough', () => {

@@ -118,6 +118,24 @@ export const SCENE_TRAPS: readonly Trap[] = [
 		good: made(van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([400, 900], [-200, 200], [-150, 0]) } } }), bed())
 	},
 	{
+		rule: 'stands',
+		trap: 'legs of a bridge that end above the floor',
+		bad: made(van(), piece('bridge', { height: 400, rear: 700, length: 500, front: 'leg that swings down', foot: 60 }, 'bridge')),
+		good: made(van(), piece('bridge', { height: 400, rear: 700, length: 500, front: 'leg that swings down' }, 'bridge'))
+	},
+	{
+		rule: 'stands',
+		trap: 'the second leg of a section in the foot space over a pit',
+		bad: made(
+			van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([2000, 2400], [-300, -150], [-150, 0]) } } }),
+			piece('hatch-panels', { height: 300, rear: 60, length: 1800, front: 500, frontWidth: 400, frontCentre: -400 }, 'panels')
+		),
+		good: made(
+			van({ fixtures: { pit: { name: 'Pit', kind: 'pit', ...block([2000, 2400], [-450, -350], [-150, 0]) } } }),
+			piece('hatch-panels', { height: 300, rear: 60, length: 1800, front: 500, frontWidth: 400, frontCentre: -400 }, 'panels')
+		)
+	},
+	{
 		rule: 'stock',
 		trap: 'boards longer than the sheets they are cut from',
 		bad: made(van(), bed(), set('stock.sheets.ply-12.length', 1000), set('stock.sheets.ply-12.width', 900)),

@@ -13,7 +13,7 @@ export const bridgeParams = z.strictObject({
 		['leg that swings down', 'leg on a drop bolt', 'seat or ledge in front'],
 		'leg that swings down'
 	),
-	legs: count('Legs side by side', [2, 5], 2, { hint: 'where it is wide enough for more than one', supports: true }),
+	legs: count('Legs side by side', [2, 5], 2, { hint: 'as many as have room', supports: true }),
 	foot: length('Foot of the leg above the floor', [-400, 900], 0, { hint: 'below nothing in a foot well' }),
 	boardSheet: stockOf('Board', 'sheet', 'ply-12'),
 	legBar: stockOf('Leg', 'bar', 'batten-45x45'),

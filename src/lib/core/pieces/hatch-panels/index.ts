@@ -368,7 +368,7 @@ export const hatchPanels = pieceKind({
 					{ part: `panel-${side}`, by: `runner-${side}`, kind: 'rail' as const },
 					{ part: 'hatch', by: `runner-${side}`, kind: 'rail' as const }
 				]),
-				...(frame.front ? [{ part: 'section', by: 'section-leg-1', kind: 'prop' as const }] : [])
+				...built.parts.flatMap(({ id, link }) => (link === 'section-leg' ? [{ part: 'section', by: id, kind: 'prop' as const }] : []))
 			],
 			spaces: [
 				bay('locker', 'Locker under the hatch', [hatch[0] + bar.thickness, hatch[1] - bar.thickness], ['hatch-up', 'lounge', 'out']),

@@ -29,7 +29,7 @@
 	}
 
 	function take(found: Found) {
-		session.edit(`take over: ${found.title.toLowerCase()}`, takeLayout(found.plan));
+		session.edit(`take over: ${found.title.toLowerCase()}`, takeLayout(plan, found.plan));
 		gaze.modeId = modeFor(found.plan, 'night')!.id;
 		gaze.selected = Object.keys(found.plan.pieces)[0];
 		void goto(resolve(`/plans/${session.id}/layout` as '/'));
