@@ -31,18 +31,20 @@ export class Stowings {
 
 	/** Tells what has to be known of how everything lies in a plan, unless somebody looks at Storage: there more is asked. */
 	async tell(plan: Plan): Promise<void> {
-		if (this.watched || plan === this.told || plan === this.telling) return;
+		if (this.watched || plan === this.telling) return;
+		// What is being told of a plan that was changed back meanwhile ends here.
 		this.telling = plan;
+		if (plan === this.told) return;
 		try {
 			const findings = await this.remote.findings(plan);
 			if (plan !== this.telling || !findings) return;
-			this.failure = undefined;
+			[this.failure, this.told] = [undefined, undefined];
 			await this.found(findings);
 		} catch (error) {
 			if (plan !== this.telling) return;
 			this.failure = (error as Error).message;
 		}
-		this.told = plan;
+		if (plan === this.telling) this.told = plan;
 	}
 
 	/** Stows a plan once it has rested, for somebody who looks at it until they {@link leave}. */

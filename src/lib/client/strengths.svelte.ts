@@ -23,14 +23,16 @@ export class Strengths {
 	private readonly remote: Remote<StrengthWorker> = wrap<StrengthWorker>(this.worker);
 	private rest: ReturnType<typeof setTimeout> | undefined;
 	private asked: Plan | undefined;
+	/** The units in which it is told what settles a clash. */
+	private system: UnitSystem | undefined;
 
 	/** @param found is told what came out, and once more what settles what clashes */
 	constructor(private readonly found: (findings: Finding[]) => Promise<void>) {}
 
 	/** Works a plan out once it has rested. */
 	ask(plan: Plan, system: UnitSystem): void {
-		if (plan === this.asked) return;
-		this.asked = plan;
+		if (plan === this.asked && system === this.system) return;
+		[this.asked, this.system] = [plan, system];
 		this.progress = 0;
 		clearTimeout(this.rest);
 		this.rest = setTimeout(() => void this.work(plan, system), REST);

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { SvelteSet } from 'svelte/reactivity';
-	import { asideOf, byQuestion, toldOf, type Finding, type Fix } from '../core/checks';
+	import { asideOf, byQuestion, clashesTold, toldOf, type Finding, type Fix } from '../core/checks';
 	import type { Edit, Plan } from '../core/plan';
 	import Chevron from './Chevron.svelte';
 	import FindingRow from './FindingRow.svelte';
@@ -128,7 +128,7 @@
 			</select>
 		</div>
 	{/if}
-	<MakeFit {plan} clashes={toldOf(plan, findings).filter(({ status }) => status === 'clash').length} {ontake} />
+	<MakeFit {plan} clashes={clashesTold(plan, findings).length} {ontake} />
 	<!-- A list that scrolls has to be reachable by keyboard. -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div class="scroll" tabindex="0" role="group" aria-label="List of findings" onpointerdown={() => (pressed = findings)}>

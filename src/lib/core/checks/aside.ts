@@ -26,6 +26,10 @@ export function asideOf({ setAside }: Pick<Plan, 'setAside'>, finding: Finding):
 export const toldOf = (plan: Pick<Plan, 'setAside'>, findings: readonly Finding[]): Finding[] =>
 	plan.setAside ? findings.filter((finding) => !asideOf(plan, finding)) : [...findings];
 
+/** The clashes among them. */
+export const clashesTold = (plan: Pick<Plan, 'setAside'>, findings: readonly Finding[]): Finding[] =>
+	toldOf(plan, findings).filter(({ status }) => status === 'clash');
+
 /**
  * Edits that set a finding aside in its modes, or take that back when no reason is given.
  *

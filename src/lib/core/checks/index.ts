@@ -1,5 +1,5 @@
 export { arrangements } from './arrangements';
-export { asideOf, settingAside, toldOf } from './aside';
+export { asideOf, clashesTold, settingAside, toldOf } from './aside';
 export { byQuestion, type Question } from './by-question';
 export { type Check, type CheckContext, type Finding, type Fix, type Result, type Sensitivity, type Status } from './finding';
 export { wantOf } from './concessions';

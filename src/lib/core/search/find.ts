@@ -6,7 +6,7 @@ import { groundOf, type Ground } from './ground';
 import { MECHANISMS, type Mechanism } from './mechanisms';
 import { closestMiss, tooDear, type Miss, type Refusal } from './misses';
 import { byWishes, clamp, forbidden, outcomeOf } from './outcome';
-import { toEnd } from '../stepwise';
+import { saying, toEnd } from '../stepwise';
 import type { Settled } from './settle';
 
 /** A layout that works: no rule clashes in any mode, whether it is soon asked or takes its time. */
@@ -108,15 +108,6 @@ function refusalOf({ plan, facts }: Found, { budget }: Brief, verify: (plan: Pla
 	return reason ? { reason } : undefined;
 }
 
-/** Runs a piece of work to its end and tells how far the search is whenever it pauses. */
-function* reporting<T>(work: Generator<unknown, T>, progress: () => FindProgress): Generator<FindProgress, T> {
-	for (;;) {
-		const step = work.next();
-		if (step.done) return step.value;
-		yield progress();
-	}
-}
-
 /**
  * Looks for layouts: every mechanism, at every height, on either side and with the seats every way the brief allows, is
  * judged by the field; the best of each are worked out by all rules in all modes; what then works is listed by the wishes,
@@ -155,7 +146,7 @@ export function* finding(
 			out.push({ mechanism, nearest: undefined, refusal: { reason } });
 			continue;
 		}
-		const { working, nearest, looked, tried } = yield* reporting(outcomeOf(ground, mechanism, PER_MECHANISM, { solver }), () =>
+		const { working, nearest, looked, tried } = yield* saying(outcomeOf(ground, mechanism, PER_MECHANISM, { solver }), () =>
 			progress((0.6 * i) / asked.length)
 		);
 		state.looked += looked;
@@ -172,7 +163,7 @@ export function* finding(
 		yield progress((0.6 * (i + 1)) / asked.length);
 	}
 	for (const [i, { mechanism, nearest, refusal }] of out.entries())
-		misses.push(yield* reporting(closestMiss(plan, ground, mechanism, nearest, refusal), () => progress(0.6 + (0.4 * i) / out.length)));
+		misses.push(yield* saying(closestMiss(plan, ground, mechanism, nearest, refusal), () => progress(0.6 + (0.4 * i) / out.length)));
 	return progress(1);
 }
 

@@ -2,11 +2,12 @@ import type { Highs } from 'highs';
 import {
 	allTolerances,
 	changesFor,
+	clashesTold,
 	costOf,
 	findingsOf,
 	resultId,
 	slowerFindings,
-	toldOf,
+	strengthsOf,
 	worstFirst,
 	type Change,
 	type Finding,
@@ -14,11 +15,11 @@ import {
 } from '../checks';
 import { applyEdits, placeOf, type Edit } from '../plan/edit';
 import type { Plan } from '../plan/plan';
-import { toEnd } from '../stepwise';
+import { saying, toEnd } from '../stepwise';
 import { pieceKnobs, seatKnobs, thingKnobs, turnWords, type Knob } from '../turning';
 import type { UnitSystem } from '../units';
 import { weight } from './settle';
-import { strengthening, weakPieces } from './stronger';
+import { strengthening } from './stronger';
 
 /** One of several changes; `asks` where it gives something up, or says what only the owner knows. */
 type Step = Pick<Change, 'label' | 'edits' | 'asks'>;
@@ -104,11 +105,7 @@ function made(plan: Plan, steps: readonly Step[]): Plan | undefined {
 	}
 }
 
-const clashesOf = (plan: Plan, tolerances: Tolerances): Finding[] =>
-	toldOf(
-		plan,
-		findingsOf(plan, tolerances).filter(({ status }) => status === 'clash')
-	);
+const clashesOf = (plan: Plan, tolerances: Tolerances): Finding[] => clashesTold(plan, findingsOf(plan, tolerances));
 
 /** Steps of which none can be left out: where one was made for a clash that a later one settles as well, it is taken back. */
 function withoutIdle(plan: Plan, way: Way, tolerances: Tolerances): Way {
@@ -141,10 +138,11 @@ function waysOn(base: Plan, way: Way, tolerances: Tolerances, system: UnitSystem
 
 /** The way with what is too weak at its end made stronger: by other stock and more supports nothing else is settled, so that comes last. */
 function* madeStrong(way: Way, tolerances: Tolerances, system: UnitSystem): Generator<FitProgress, Way> {
-	const pause = { depth: way.steps.length + 1, tried: 0, fewest: way.clashes.length };
+	const progress = () => ({ depth: way.steps.length + 1, tried: 0, fewest: way.clashes.length });
 	let { plan, steps, price } = way;
-	for (const piece of yield* paused(weakPieces(plan), pause)) {
-		const change = yield* paused(strengthening(plan, piece, system), pause);
+	const weak = clashesTold(plan, yield* saying(strengthsOf(plan), progress));
+	for (const piece of new Set(weak.flatMap(({ subjects }) => subjects))) {
+		const change = yield* saying(strengthening(plan, piece, system), progress);
 		if (!change) continue;
 		steps = [...steps, { label: change.label, edits: change.edits }];
 		plan = applyEdits(plan, change.edits);
@@ -153,29 +151,17 @@ function* madeStrong(way: Way, tolerances: Tolerances, system: UnitSystem): Gene
 	return steps === way.steps ? way : { plan, steps, price, clashes: clashesOf(plan, tolerances) };
 }
 
-/** Runs work to its end, saying the same whenever it pauses. */
-function* paused<T>(work: Generator<unknown, T>, progress: FitProgress): Generator<FitProgress, T> {
-	for (;;) {
-		const step = work.next();
-		if (step.done) return step.value;
-		yield progress;
-	}
-}
-
 /** What a way comes to, in changes and words. */
-function fitOf(plan: Plan, { plan: changed, steps }: Way, left: Finding[], tolerances: Tolerances, solver: Highs): MadeFit {
+function fitOf(plan: Plan, { plan: changed, steps }: Way, before: Finding[], left: Finding[], tolerances: Tolerances): MadeFit {
 	const still = new Set(left.map(resultId));
-	const settles = allClashes(plan, tolerances, solver).filter((clash) => !still.has(resultId(clash))).length;
+	const settles = before.filter((clash) => !still.has(resultId(clash))).length;
 	const changes = steps.map(({ label, edits, asks }) => ({ label, edits, ...(asks ? { asks } : {}) }));
 	return { changes, cost: steps.length > 0 ? costOf(plan, changed, tolerances).cost : '', settles, left };
 }
 
 /** Clashes by every rule there is, with the tolerances of that very plan: what a check of it tells. */
 const allClashes = (plan: Plan, tolerances: Tolerances, solver: Highs): Finding[] =>
-	worstFirst(
-		clashesOf(plan, tolerances),
-		toldOf(plan, slowerFindings(plan, solver)).filter(({ status }) => status === 'clash')
-	);
+	worstFirst(clashesOf(plan, tolerances), clashesTold(plan, slowerFindings(plan, solver)));
 
 /**
  * Looks for the fewest changes after which nothing clashes: plans are changed one change at a time, by what settles one of their
@@ -192,11 +178,13 @@ export function* makingFit(
 	solver: Highs,
 	system: UnitSystem = 'metric'
 ): Generator<FitProgress, MadeFit | undefined> {
+	const before = allClashes(plan, tolerances, solver);
+	if (before.length === 0) return undefined;
 	const start: Way = { plan, steps: [], clashes: clashesOf(plan, tolerances), price: 0 };
 	if (start.clashes.length === 0) {
 		const way = yield* madeStrong(start, tolerances, system);
 		const left = allClashes(way.plan, tolerances, solver);
-		return left.length + way.steps.length > 0 ? fitOf(plan, way, left, tolerances, solver) : undefined;
+		return fitOf(plan, way, before, left, tolerances);
 	}
 	const better = (a: Way, b: Way) => weight(a.clashes) - weight(b.clashes) || a.price - b.price;
 	let beam = [start];
@@ -231,12 +219,12 @@ export function* makingFit(
 		if (candidate.steps.length === 0) continue;
 		const way = yield* madeStrong(withoutIdle(plan, candidate, tolerances), tolerances, system);
 		const left = allClashes(way.plan, allTolerances(way.plan), solver);
-		const one = fitOf(plan, way, left, tolerances, solver);
+		const one = fitOf(plan, way, before, left, tolerances);
 		if (!found || left.length < found.left.length) found = one;
 		if (left.length === 0) break;
 		yield { depth: candidate.steps.length, tried, fewest: left.length };
 	}
-	return found ?? { changes: [], cost: '', settles: 0, left: allClashes(plan, tolerances, solver) };
+	return found ?? { changes: [], cost: '', settles: 0, left: before };
 }
 
 /** {@link makingFit} to its end. */

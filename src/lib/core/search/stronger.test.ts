@@ -71,6 +71,16 @@ describe('a piece made stronger', () => {
 		const { boardSheet: taken } = strong.pieces.bed.params as { boardSheet: string };
 		for (const lighter of sheets.slice(0, sheets.indexOf(taken))) expect(clashes(platform(lighter)), lighter).toBe(true);
 	});
+	it('is left as it is where nobody has said what its legs are made of: what they bear cannot be told', () => {
+		const plan = applyEdits(platform('ply-9'), [
+			{
+				path: ['stock', 'bars', 'mystery'],
+				value: { name: 'Found in the shed', width: 45, thickness: 45, length: 2400, density: 480, price: 0 }
+			},
+			{ path: ['pieces', 'bed', 'params', 'legBar'], value: 'mystery' }
+		]);
+		expect(toEnd(strengthened(plan, 'bed'))).toEqual({ edits: [], changes: [], bears: false });
+	});
 	it('is left alone where it bears, and is given what helps most where nothing is enough', () => {
 		expect(toEnd(strengthened(platform('ply-18'), 'bed'))).toMatchObject({ edits: [], bears: true });
 		// Nothing of the shed holds up a bridge whose rear edge lies on nothing.

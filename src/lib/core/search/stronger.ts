@@ -1,4 +1,4 @@
-import { costOf, findingsOf, NEARLY, resultId, strengthsOf, toldOf, TOO_FAR, type Finding, type Fix } from '../checks';
+import { costOf, findingsOf, NEARLY, resultId, TOO_FAR, type Finding, type Fix } from '../checks';
 import { sceneOf } from '../derive';
 import { isAsked, kindOf, numberRange, parameterMeta, partMass, type ParameterMeta } from '../pieces';
 import { stockUses } from '../pieces/stock-uses';
@@ -102,8 +102,6 @@ const supportsMore = (plan: Plan, pieceId: string): { label: string; edits: Edit
 
 /** How a piece bears what the modes ask of it. */
 interface Bearing extends Pick<Remade, 'used' | 'sags' | 'falls'> {
-	/** Something of it tips: of what only nothing is seen to bear, that is asked elsewhere. */
-	tips: boolean;
 	/** By how much its parts are asked too much, doublings added up; a part that tips counts as several. 0: all of it bears with something to spare. */
 	over: number;
 	/** Stocks of the parts that are asked too much. */
@@ -117,10 +115,10 @@ const SPARE = 1 - NEARLY;
 /** What tips counts as much as what is used eightfold. */
 const TIPS = 3;
 
-/** How a piece bears in some modes; undefined where nobody has said what something of it is made of. */
+/** How a piece bears in some modes; undefined where nobody has said what something of it is made of: what that bears cannot be told either. */
 function bearingOf(plan: Plan, pieceId: string, modes: readonly string[]): Bearing | undefined {
 	const [weak, weakIn] = [new Set<string>(), new Set<string>()];
-	const all = { used: 0, sags: 0, falls: false, tips: false, over: 0, weak, weakIn };
+	const all = { used: 0, sags: 0, falls: false, over: 0, weak, weakIn };
 	for (const modeId of modes) {
 		const scene = sceneOf(plan, modeId);
 		const strength = strengthIn(scene, plan);
@@ -133,7 +131,7 @@ function bearingOf(plan: Plan, pieceId: string, modes: readonly string[]): Beari
 			const sags = one.sag ? one.sag.mm / one.sag.limit : 0;
 			all.used = Math.max(all.used, used);
 			all.sags = Math.max(all.sags, sags);
-			all.tips ||= one.tips !== undefined;
+			all.falls ||= one.tips !== undefined;
 			const over = doublings(used / SPARE) + doublings(sags / TOO_FAR) + (one.tips === undefined ? 0 : TIPS);
 			if (over === 0) continue;
 			all.over += over;
@@ -142,7 +140,6 @@ function bearingOf(plan: Plan, pieceId: string, modes: readonly string[]): Beari
 			if (part) weak.add(part.stock);
 		}
 	}
-	all.falls ||= all.tips;
 	return all;
 }
 const doublings = (times: number): number => Math.log2(Math.max(1, times));
@@ -318,13 +315,8 @@ export function* strengthened(plan: Plan, pieceId: string): Generator<void, Stre
 		way.changes.push(best.change);
 		[now, bearing] = [best.plan, best.bearing];
 	}
-	return { ...way, bears: bearing !== undefined && bearing.used <= 1 && bearing.sags <= TOO_FAR && !bearing.tips };
-}
-
-/** The pieces of a plan of which something is asked too much, as far as nobody has set that aside. */
-export function* weakPieces(plan: Plan): Generator<unknown, string[]> {
-	const told = toldOf(plan, yield* strengthsOf(plan)).filter(({ status }) => status === 'clash');
-	return [...new Set(told.flatMap(({ subjects }) => subjects))];
+	// Where nothing is seen that bears it, it was worked out as if it were held: nobody can say that it bears.
+	return { ...way, bears: bearing !== undefined && bearing.used <= 1 && bearing.sags <= TOO_FAR && !bearing.falls };
 }
 
 /** Making a piece stronger as one change, tried out; undefined where it bears, or nothing makes it bear. */
